@@ -1,0 +1,35 @@
+import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
+import path from 'node:path';
+import { contentName, ROOT, run } from './host.mjs';
+
+const SOURCES = ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts', 'tsconfig.json'];
+const KEPT_BUILDS = 3;
+
+/** Builds the application when these very sources have not been built before; returns the build's folder. */
+export function ensureBuild() {
+	const name = contentName(SOURCES);
+	const builds = path.join(ROOT, 'build/app');
+	const folder = path.join(builds, name);
+	if (existsSync(folder)) return folder;
+	console.log('building');
+	const draft = `${folder}.${process.pid}`;
+	mkdirSync(builds, { recursive: true });
+	try {
+		run(process.execPath, [path.join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], {
+			env: { ...process.env, NODE_ENV: 'production', ZT_BUILD_OUT: draft, ZT_KIT_OUT: `build/kit-${process.pid}` }
+		});
+		if (existsSync(folder)) rmSync(draft, { recursive: true });
+		else renameSync(draft, folder);
+	} finally {
+		rmSync(path.join(ROOT, `build/kit-${process.pid}`), { recursive: true, force: true });
+	}
+	forgetOldBuilds(builds, name);
+	return folder;
+}
+
+function forgetOldBuilds(builds, present) {
+	const old = readdirSync(builds)
+		.filter((n) => /^[0-9a-f]{16}$/.test(n) && n !== present)
+		.sort((a, b) => statSync(path.join(builds, b)).mtimeMs - statSync(path.join(builds, a)).mtimeMs);
+	for (const n of old.slice(KEPT_BUILDS)) rmSync(path.join(builds, n), { recursive: true, force: true });
+}

@@ -1,0 +1,38 @@
+import { spawn } from 'node:child_process';
+import path from 'node:path';
+import { ROOT } from './host.mjs';
+
+/** Starts a build on a database; resolves with its address when it listens. */
+export function startServer({ build, databaseUrl, secret, port = 0, host = '127.0.0.1', env = {} }) {
+	const child = spawn(process.execPath, [path.join(ROOT, 'scripts/serve.mjs')], {
+		cwd: ROOT,
+		stdio: ['ignore', 'pipe', 'inherit'],
+		detached: true,
+		env: {
+			...process.env,
+			NODE_ENV: 'production',
+			PROTOCOL_HEADER: 'x-forwarded-proto',
+			BODY_SIZE_LIMIT: '24M',
+			BUILD_DIR: build,
+			DATABASE_URL: databaseUrl,
+			ZT_SECRET: secret,
+			HOST: host,
+			PORT: String(port),
+			...env
+		}
+	});
+	const ended = new Promise((resolve) => child.once('exit', resolve));
+	const stop = async (signal = 'SIGTERM') => {
+		if (child.exitCode === null && child.signalCode === null) child.kill(signal);
+		await ended;
+	};
+	return new Promise((resolve, reject) => {
+		child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
+		let said = '';
+		child.stdout.on('data', (chunk) => {
+			said += chunk;
+			const port = /listening (\d+)/.exec(said)?.[1];
+			if (port) resolve({ url: `http://${host}:${port}`, pid: child.pid, stop, ended });
+		});
+	});
+}

@@ -1,0 +1,94 @@
+import { eq } from 'drizzle-orm';
+import { createHash } from 'node:crypto';
+import { v7 as uuidv7 } from 'uuid';
+import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_YARDS, type DemoHorse, type DemoPersonKey, type DemoYard } from '../sim/demo/patrol.js';
+import { demoVisits } from '../sim/demo/visits.js';
+import { makeAuth } from '../src/lib/server/access/auth.js';
+import { tables, type Asker, type Database } from '../src/lib/server/db/index.js';
+import { rejudgeHorse } from '../src/lib/server/records/index.js';
+
+type People = Readonly<Record<DemoPersonKey, string>>;
+
+async function loadPeople(db: Database): Promise<People> {
+	const auth = makeAuth(db, 'only used to hash the demo passwords');
+	const people: Partial<Record<DemoPersonKey, string>> = {};
+	for (const [key, { name, email }] of Object.entries(DEMO_PEOPLE)) {
+		const { user } = await auth.api.signUpEmail({ body: { name, email, password: DEMO_PASSWORD } });
+		people[key as DemoPersonKey] = user.id;
+	}
+	await db.delete(tables.session);
+	return people as People;
+}
+
+async function loadVisits(db: Asker, horse: DemoHorse, at: { horseId: string; yardId: string; madeBy: string }, today: string, seed: number): Promise<string[]> {
+	const made = demoVisits(horse, today, seed).map((v) => ({ id: uuidv7(), ...v }));
+	await db.insert(tables.visit).values(
+		made.map((v) => ({ ...at, id: v.id, visitedOn: v.visitedOn, contentHash: createHash('sha256').update(v.id).digest('hex') }))
+	);
+	const rows = made.flatMap((v) =>
+		v.tracings.map((t) => ({
+			id: uuidv7(),
+			visitId: v.id,
+			station: t.station,
+			repeat: t.repeat,
+			xMm: t.points.map((p) => Math.round(p[0] * 1000) / 1000),
+			yMm: t.points.map((p) => Math.round(p[1] * 1000) / 1000),
+			source: 'points',
+			operator: 'demo'
+		}))
+	);
+	await db.insert(tables.tracing).values(rows);
+	return made.map((v) => v.id);
+}
+
+interface HorsePlace {
+	readonly yardId: string;
+	readonly saddles: ReadonlyMap<string, string>;
+	readonly madeBy: string;
+	readonly today: string;
+	readonly seed: number;
+}
+
+async function loadHorse(db: Asker, horse: DemoHorse, { yardId, saddles, madeBy, today, seed }: HorsePlace): Promise<void> {
+	const horseId = uuidv7();
+	const bornYear = Number(today.slice(0, 4)) - horse.ageYears;
+	await db.insert(tables.horse).values({ id: horseId, yardId, name: horse.name, about: horse.about, bornYear });
+	const pairingId = uuidv7();
+	const saddleId = saddles.get(horse.saddle) as string;
+	await db.insert(tables.pairing).values({ id: pairingId, yardId, horseId, saddleId, school: horse.school });
+	const visits = await loadVisits(db, horse, { horseId, yardId, madeBy }, today, seed);
+	for (const i of horse.fitVisits)
+		await db.insert(tables.fitMark).values({
+			id: uuidv7(),
+			pairingId,
+			horseId,
+			visitId: visits[i] as string,
+			fittedBy: DEMO_PEOPLE.fitter.name,
+			madeBy
+		});
+	await rejudgeHorse(db, { id: horseId, bornYear });
+}
+
+async function loadYard(db: Asker, yard: DemoYard, people: People, today: string, seed: number): Promise<void> {
+	const yardId = uuidv7();
+	await db.insert(tables.yard).values({ id: yardId, name: yard.name });
+	await db.insert(tables.membership).values(yard.members.map((m) => ({ yardId, personId: people[m.person], role: m.role })));
+	const saddles = yard.saddles.map((s) => ({ id: uuidv7(), yardId, ...s }));
+	await db.insert(tables.saddle).values(saddles);
+	const byName = new Map(saddles.map((s) => [s.name, s.id]));
+	const madeBy = people.bodyworker;
+	let n = 0;
+	for (const horse of yard.horses) await loadHorse(db, horse, { yardId, saddles: byName, madeBy, today, seed: seed + 17 * n++ });
+}
+
+/** Loads the demo once; a database that already holds its owner is left alone. Returns whether it loaded. */
+export async function loadDemo(db: Database, today: string): Promise<boolean> {
+	const [present] = await db.select().from(tables.person).where(eq(tables.person.email, DEMO_PEOPLE.owner.email));
+	if (present) return false;
+	const people = await loadPeople(db);
+	await db.transaction(async (tx) => {
+		let seed = 7;
+		for (const yard of DEMO_YARDS) await loadYard(tx, yard, people, today, (seed += 1000));
+	});
+	return true;
+}

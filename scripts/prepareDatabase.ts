@@ -1,0 +1,25 @@
+import { migrate } from 'drizzle-orm/node-postgres/migrator';
+import { sql } from 'drizzle-orm';
+import { fileURLToPath } from 'node:url';
+import { connect } from '../src/lib/server/db/index.js';
+import { loadDemo } from './loadDemo.js';
+
+const MIGRATIONS = fileURLToPath(new URL('../src/lib/server/db/migrations', import.meta.url));
+
+const url = process.env['DATABASE_URL'];
+if (!url) throw new Error('DATABASE_URL is not set');
+const { db, pool } = connect(url, 2);
+try {
+	// Two starts at once take turns: the lock is this session's own and ends with it.
+	const guard = await pool.connect();
+	await guard.query('select pg_advisory_lock(727801)');
+	await migrate(db, { migrationsFolder: MIGRATIONS });
+	if (process.argv.includes('--demo')) {
+		const loaded = await loadDemo(db, new Date().toISOString().slice(0, 10));
+		console.log(loaded ? 'demo loaded' : 'demo already there');
+		await db.execute(sql`analyze`);
+	}
+	guard.release();
+} finally {
+	await pool.end();
+}

@@ -1,0 +1,18 @@
+import type { SignedIn } from '$lib/server/access/signIn';
+import type { Scope } from '$lib/server/records';
+
+declare global {
+	namespace App {
+		interface Locals {
+			person: SignedIn | undefined;
+			scope: Scope;
+			theme: 'paper' | 'stable' | undefined;
+		}
+		interface Error {
+			message: string;
+			code?: string;
+		}
+	}
+}
+
+export {};

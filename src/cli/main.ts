@@ -1,0 +1,86 @@
+import { readFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { SCHOOLS, type School } from '../core/change/index.js';
+import { CoreError } from '../core/errors/index.js';
+import { readPointsCsv, type ReadReport } from '../core/formats/index.js';
+import { parseDay } from '../core/units/index.js';
+import { errorSentence, problemLine } from '../words/index.js';
+import { measureJson } from './measure.js';
+import { watchJson } from './watch.js';
+
+const USAGE = {
+	measure: 'Use: zt measure POINTS.csv',
+	watch: 'Use: zt watch POINTS.csv --fitted YYYY-MM-DD [--school close|roomy]'
+};
+
+function readInput(file: string | undefined, usage: string): string {
+	if (!file) throw new CoreError('bad-option', { option: 'The file', usage });
+	try {
+		return readFileSync(file === '-' ? 0 : file, 'utf8');
+	} catch {
+		throw new CoreError('file-unreadable', { file });
+	}
+}
+
+class UnreadRows extends Error {
+	constructor(readonly report: ReadReport) {
+		super('unread-rows');
+	}
+}
+
+/** A script wants all or nothing: any tracing that could not be read refuses the file. */
+function readTracings(text: string): ReadReport['tracings'] {
+	const report = readPointsCsv(text);
+	if (report.problems.length > 0) throw new UnreadRows(report);
+	return report.tracings;
+}
+
+function options(args: string[], usage: string) {
+	try {
+		return parseArgs({
+			args,
+			allowPositionals: true,
+			options: { fitted: { type: 'string' }, school: { type: 'string' }, json: { type: 'boolean' } }
+		});
+	} catch {
+		throw new CoreError('bad-option', { option: 'An option', usage });
+	}
+}
+
+function schoolOf(text: string | undefined): School {
+	const found = SCHOOLS.find((s) => s === (text ?? 'close'));
+	if (!found) throw new CoreError('bad-option', { option: '--school', usage: USAGE.watch });
+	return found;
+}
+
+function run(command: string | undefined, args: string[]): Record<string, unknown> {
+	if (command === 'measure') {
+		const { positionals } = options(args, USAGE.measure);
+		return measureJson(readTracings(readInput(positionals[0], USAGE.measure)));
+	}
+	if (command === 'watch') {
+		const { positionals, values } = options(args, USAGE.watch);
+		if (!values.fitted) throw new CoreError('bad-option', { option: '--fitted', usage: USAGE.watch });
+		const fitted = parseDay(values.fitted);
+		const school = schoolOf(values.school);
+		return watchJson(readTracings(readInput(positionals[0], USAGE.watch)), fitted, school);
+	}
+	throw new CoreError('unknown-command', { command: command ?? '' });
+}
+
+function refusal(error: unknown): Record<string, unknown> {
+	if (error instanceof UnreadRows) {
+		const problems = error.report.problems.map((p) => ({ code: p.code, line: p.line ?? null, message: problemLine(p) }));
+		return { error: { code: problems[0]?.code, message: problems[0]?.message }, problems: problems.slice(0, 50) };
+	}
+	if (error instanceof CoreError) return { error: { code: error.code, message: errorSentence(error) } };
+	throw error;
+}
+
+try {
+	const [command, ...rest] = process.argv.slice(2);
+	process.stdout.write(JSON.stringify(run(command, rest)) + '\n');
+} catch (error) {
+	process.stdout.write(JSON.stringify(refusal(error)) + '\n');
+	process.exitCode = 2;
+}

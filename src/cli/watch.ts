@@ -1,0 +1,46 @@
+import { ENGINE_VERSION, watchHorse, type Call } from '../core/call/index.js';
+import type { School } from '../core/change/index.js';
+import type { Tracing } from '../core/curve/index.js';
+
+const round = (v: number): number => Math.round(v * 100) / 100;
+
+/** One call in the contract's shape. */
+export function callJson(call: Call): Record<string, unknown> {
+	return {
+		date: call.visitedOn,
+		verdict: call.verdict,
+		sureness: round(call.sureness),
+		direction: call.direction,
+		cause: call.cause,
+		changes: call.changes.map((c) => ({
+			station: c.station,
+			side: c.side,
+			measure: 'band_half_width_mm',
+			mm: round(c.mm),
+			ci95: c.ci95.map(round),
+			real: c.real
+		})),
+		forecast: { refit_on: call.forecast.refitOn, earliest: call.forecast.earliest, latest: call.forecast.latest },
+		reasons: call.reasons,
+		next_step: call.nextStep,
+		next_on: call.nextOn
+	};
+}
+
+/** The answer of `zt watch`. Visits before the fit mark have nothing to be compared with and say so. */
+export function watchJson(tracings: readonly Tracing[], fittedOn: string, school: School): Record<string, unknown> {
+	const watch = watchHorse(tracings, { fittedOn, school });
+	const judged = new Set(watch.calls.map((c) => c.visitedOn));
+	const days = [...new Set(tracings.map((t) => t.visitedOn))].filter((d) => !judged.has(d)).sort();
+	const last = watch.calls[watch.calls.length - 1] as Call;
+	return {
+		visits: watch.calls.map(callJson),
+		not_judged: days.map((date) => ({ date, why: date < watch.fitDay ? 'before-fit' : 'no-front-tracing' })),
+		fit_day: watch.fitDay,
+		noise: {
+			within_visit_sd_mm: round(last.withinVisitSdMm),
+			detectable_change_mm: round(last.detectableChangeMm)
+		},
+		engine: ENGINE_VERSION
+	};
+}

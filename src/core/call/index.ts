@@ -1,0 +1,2 @@
+export * from './types.js';
+export { FRONT_STATION, watchHorse, type Watch, type WatchOptions } from './watchHorse.js';

@@ -1,0 +1,73 @@
+import { sidesApart, type Cause, type Limits, type SideChange, type StationChange, type StationChanges } from '../change/index.js';
+import type { Beyond } from './beyond.js';
+import type { NextStep, Reason, Verdict } from './types.js';
+
+const round = (mm: number): number => Math.round(mm * 10) / 10;
+
+function changeReason(c: SideChange, limitMm: number): Reason {
+	const code = c.mm < 0 ? 'front-lost' : 'front-gained';
+	return {
+		code,
+		data: { station: c.station, side: c.side, mm: round(Math.abs(c.mm)), plusMinusMm: round(1.96 * c.sdMm), limitMm }
+	};
+}
+
+function limitFor(verdict: Verdict, mm: number, limits: Limits): number {
+	if (verdict === 'refit') return mm < 0 ? limits.refitLossMm : limits.refitGainMm;
+	return mm < 0 ? limits.watchLossMm : limits.watchGainMm;
+}
+
+function steadyReasons(front: readonly SideChange[], detectableMm: number): Reason[] {
+	const real = front.filter((c) => c.real && c.side !== 'both');
+	if (real.length > 0)
+		return real.map((c) => ({
+			code: 'small-real-change',
+			data: { station: c.station, side: c.side, mm: round(c.mm), plusMinusMm: round(1.96 * c.sdMm) }
+		}));
+	return [{ code: 'no-real-change', data: { detectableMm: round(detectableMm) } }];
+}
+
+function againstReasons(front: readonly SideChange[], beyond: Beyond, limits: Limits): Reason[] {
+	const other = front.find((c) => c.side !== 'both' && c.side !== beyond.worst.side);
+	if (!other || beyond.worst.side === 'both' || Math.abs(other.mm) >= limits.watchLossMm) return [];
+	return [{ code: 'other-side-within', data: { side: other.side, mm: round(other.mm) }, against: true }];
+}
+
+export interface ReasonInput {
+	readonly verdict: Verdict;
+	readonly beyond: Beyond;
+	readonly front: readonly SideChange[];
+	readonly change: StationChange;
+	readonly others: StationChanges;
+	readonly cause: Cause;
+	readonly limits: Limits;
+	readonly detectableMm: number;
+}
+
+/** The reasons for a verdict, strongest first. */
+export function reasonsFor(r: ReasonInput): Reason[] {
+	const noisy = tooNoisy(r.beyond, r.front);
+	const third: Reason[] = noisy ? [{ code: 'too-noisy', data: { detectableMm: round(r.detectableMm) } }] : [];
+	const left: Reason[] = r.change.leftOut > 0 ? [{ code: 'tracing-left-out', data: { count: r.change.leftOut } }] : [];
+	if (r.verdict === 'steady') return [...steadyReasons(r.front, r.detectableMm), ...third, ...left];
+	const apart = sidesApart(r.change);
+	const reasons = [changeReason(r.beyond.worst, limitFor(r.verdict, r.beyond.worst.mm, r.limits))];
+	if (r.beyond.apart > 0.5)
+		reasons.push({ code: 'sides-apart', data: { mm: round(Math.abs(apart.mm)), limitMm: r.limits.sidesApartMm } });
+	if (r.cause !== 'none') reasons.push({ code: `cause-${r.cause}`, data: {} });
+	if (r.change.stepped) reasons.push({ code: 'sudden-step', data: {} });
+	return [...reasons, ...third, ...left, ...againstReasons(r.front, r.beyond, r.limits)];
+}
+
+/** True when the interval is so wide that the limit lies well inside it: another tracing would tell more. */
+export function tooNoisy(beyond: Beyond, front: readonly SideChange[]): boolean {
+	const widest = Math.max(...front.map((c) => 1.96 * c.sdMm));
+	return widest > 3 && beyond.watch > 0.15 && beyond.watch < 0.85;
+}
+
+export function nextStepFor(r: ReasonInput): NextStep {
+	if (r.cause === 'one-sided' && r.verdict !== 'steady') return 'call-vet';
+	if (r.verdict === 'refit') return 'call-fitter';
+	if (tooNoisy(r.beyond, r.front) && r.change.counted < 3) return 'trace-third';
+	return r.verdict === 'watch' ? 'trace-again' : 'ride-on';
+}

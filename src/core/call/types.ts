@@ -1,0 +1,35 @@
+import type { Cause, Direction, Forecast, SideChange } from '../change/index.js';
+import type { Day } from '../units/index.js';
+
+/** Written into every stored call; raised whenever the same tracings could be judged otherwise. */
+export const ENGINE_VERSION = '1';
+
+export type Verdict = 'steady' | 'watch' | 'refit' | 'stop';
+export const VERDICTS: readonly Verdict[] = ['steady', 'watch', 'refit', 'stop'];
+
+/** One reason: a code with its figures; the sentence is made at the screen. */
+export interface Reason {
+	readonly code: string;
+	readonly data: Readonly<Record<string, string | number>>;
+	/** True for what speaks against the verdict. */
+	readonly against?: boolean;
+}
+
+export type NextStep = 'ride-on' | 'trace-again' | 'trace-third' | 'trace-front' | 'call-fitter' | 'call-vet';
+
+/** The judgement of one visit for one pairing, from data up to that visit. */
+export interface Call {
+	readonly visitedOn: Day;
+	readonly verdict: Verdict;
+	/** Probability, 0..1, that the change lies beyond the limit the verdict speaks of (for steady: within watch). */
+	readonly sureness: number;
+	readonly direction: Direction;
+	readonly cause: Cause;
+	readonly changes: readonly SideChange[];
+	readonly forecast: Forecast;
+	readonly reasons: readonly Reason[];
+	readonly nextStep: NextStep;
+	readonly nextOn: Day;
+	readonly detectableChangeMm: number;
+	readonly withinVisitSdMm: number;
+}

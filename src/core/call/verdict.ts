@@ -1,0 +1,22 @@
+import type { Beyond } from './beyond.js';
+import type { Verdict } from './types.js';
+
+/** Enter a verdict at the upper probability, leave it under the lower: a horse near a limit does not flap. */
+const REFIT = { enter: 0.5, leave: 0.2 };
+const WATCH = { enter: 0.5, leave: 0.2 };
+
+function holds(probability: number, held: boolean, bounds: { enter: number; leave: number }): boolean {
+	return probability >= (held ? bounds.leave : bounds.enter);
+}
+
+/** Today's verdict from shape alone, given the last one. `stop` needs signs of pain, which shape cannot show. */
+export function verdictFromShape(beyond: Beyond, last: Verdict | undefined): Verdict {
+	if (holds(Math.max(beyond.refit, beyond.apart), last === 'refit', REFIT)) return 'refit';
+	return holds(beyond.watch, last === 'watch' || last === 'refit', WATCH) ? 'watch' : 'steady';
+}
+
+/** How sure that verdict is, 0..1. */
+export function surenessOf(verdict: Verdict, beyond: Beyond): number {
+	if (verdict === 'refit') return Math.max(beyond.refit, beyond.apart);
+	return verdict === 'watch' ? beyond.watch : 1 - beyond.watch;
+}

@@ -1,0 +1,36 @@
+import { Z95 } from '../math/index.js';
+import type { StationChange } from './stationSeries.js';
+
+export type ChangeSide = 'near' | 'off' | 'both';
+
+/** A claim about one station and side: mm since the fit mark with its 95% interval. */
+export interface SideChange {
+	readonly station: string;
+	readonly side: ChangeSide;
+	readonly mm: number;
+	readonly sdMm: number;
+	readonly ci95: readonly [number, number];
+	/** True when the interval leaves out zero. */
+	readonly real: boolean;
+}
+
+function claim(station: string, side: ChangeSide, mm: number, variance: number): SideChange {
+	const sdMm = Math.sqrt(variance);
+	const ci95 = [mm - Z95 * sdMm, mm + Z95 * sdMm] as const;
+	return { station, side, mm, sdMm, ci95, real: ci95[0] > 0 || ci95[1] < 0 };
+}
+
+/** Near, off and the mean of both at one station. The two halves are filtered apart, so their variances add. */
+export function sideChanges(station: string, c: StationChange): SideChange[] {
+	const variance = c.meanVar + c.apartVar;
+	return [
+		claim(station, 'near', c.meanMm - c.apartMm, variance),
+		claim(station, 'off', c.meanMm + c.apartMm, variance),
+		claim(station, 'both', c.meanMm, c.meanVar)
+	];
+}
+
+/** Change of the left-right difference (off - near), mm with its SD. */
+export function sidesApart(c: StationChange): { readonly mm: number; readonly sdMm: number } {
+	return { mm: 2 * c.apartMm, sdMm: 2 * Math.sqrt(c.apartVar) };
+}

@@ -1,0 +1,45 @@
+/**
+ * One drawn line across the back, in the section frame of the contract: mm, x negative on the
+ * near side and positive on the off side, y up. Points run from near to off. Both arrays have
+ * the same length; neither is changed after the curve is made.
+ */
+export interface Curve {
+	readonly xMm: Float64Array;
+	readonly yMm: Float64Array;
+}
+
+export type Side = 'near' | 'off';
+export const SIDES: readonly Side[] = ['near', 'off'];
+
+/** -1 on the near side, +1 on the off side: the sign of x there. */
+export const sideSign = (side: Side): 1 | -1 => (side === 'near' ? -1 : 1);
+
+/** Where along the back a tracing was taken: T8, T13, T18, T10, W (withers), or `s=NNN` mm. */
+export type Station = string;
+export const MAIN_STATIONS = ['T8', 'T13', 'T18'] as const;
+
+/** One tracing of one visit, ready for the core. */
+export interface Tracing {
+	readonly id?: string;
+	readonly visitedOn: string;
+	readonly station: Station;
+	readonly repeat: number;
+	readonly curve: Curve;
+	readonly operator?: string;
+	readonly source?: string;
+}
+
+/** Depths below the apex, mm, that bound the bearing band. */
+export const BAND_TOP_MM = 60;
+export const BAND_BOTTOM_MM = 120;
+
+export function makeCurve(points: readonly (readonly [number, number])[]): Curve {
+	return {
+		xMm: Float64Array.from(points, (p) => p[0]),
+		yMm: Float64Array.from(points, (p) => p[1])
+	};
+}
+
+export function curvePoints(curve: Curve): [number, number][] {
+	return Array.from(curve.xMm, (x, i) => [x, curve.yMm[i] as number]);
+}

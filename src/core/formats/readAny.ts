@@ -1,0 +1,33 @@
+import { CoreError, type Problem } from '../errors/index.js';
+import type { Tracing } from '../curve/index.js';
+import { readHorseArchive } from './horseArchive.js';
+import { readPointsCsv } from './pointsCsv.js';
+import { readSvg, type SvgLine } from './svgPath.js';
+import type { ReadOptions } from './tracingGroups.js';
+import { readWidthsCsv } from './widthsCsv.js';
+
+export type FileKind = 'points-csv' | 'widths-csv' | 'svg' | 'archive';
+
+/** What a file held: dated tracings, or lines that still need a day and a station. */
+export interface FileReport {
+	readonly kind: FileKind;
+	readonly tracings: readonly Tracing[];
+	readonly lines: readonly SvgLine[];
+	readonly problems: readonly Problem[];
+	readonly notes: readonly Problem[];
+}
+
+const NOTHING = { tracings: [], lines: [], problems: [], notes: [] } as const;
+
+/** Reads any file of tracings by what it holds, not by its name. Throws a CoreError when nothing can be read. */
+export function readTracingFile(text: string, options: ReadOptions = {}): FileReport {
+	const start = text.replace(/^\uFEFF/, '').trimStart();
+	if (start.startsWith('<')) return { ...NOTHING, kind: 'svg', ...readSvg(text) };
+	if (start.startsWith('{')) return { ...NOTHING, kind: 'archive', tracings: readHorseArchive(start).tracings };
+	// eslint-disable-next-line no-control-regex
+	if (/[\x00-\x08]/.test(start.slice(0, 4096)) || start.startsWith('%PDF')) throw new CoreError('unknown-kind');
+	const header = (start.split(/\r?\n/, 1)[0] ?? '').toLowerCase();
+	return header.includes('depth_mm')
+		? { ...NOTHING, kind: 'widths-csv', ...readWidthsCsv(text, options) }
+		: { ...NOTHING, kind: 'points-csv', ...readPointsCsv(text, options) };
+}

@@ -1,0 +1,70 @@
+import type { Tracing } from '../curve/index.js';
+import { CoreError, problemOf, type Problem } from '../errors/index.js';
+import { parseDay } from '../units/index.js';
+import type { CsvRow } from './csvTable.js';
+import { parseRepeat, parseStation } from './station.js';
+
+/** What was read and what was not: tracings that can be kept, and problems by line. */
+export interface ReadReport {
+	readonly tracings: readonly Tracing[];
+	readonly problems: readonly Problem[];
+	/** Things noticed that do not stop a tracing from being kept. */
+	readonly notes: readonly Problem[];
+}
+
+export interface TracingKey {
+	readonly visitedOn: string;
+	readonly station: string;
+	readonly repeat: number;
+}
+
+export interface RowGroup {
+	readonly key: TracingKey;
+	readonly rows: readonly CsvRow[];
+}
+
+export interface ReadOptions {
+	/** The present day: a visit later than this is refused. Absent: any day is read. */
+	readonly today?: string;
+}
+
+function keyOf(row: CsvRow, options: ReadOptions): TracingKey {
+	const visitedOn = parseDay(row.cells['visited_on'] ?? '');
+	if (options.today && visitedOn > options.today) throw new CoreError('future-date', { value: visitedOn });
+	return {
+		visitedOn,
+		station: parseStation(row.cells['station'] ?? ''),
+		repeat: parseRepeat(row.cells['repeat'] ?? '')
+	};
+}
+
+/**
+ * Gathers rows into tracings by visit, station and repeat. A tracing whose rows stop and come again
+ * later was numbered twice: `doubled-repeat`, and neither run is kept. A row that cannot be read
+ * spoils its own tracing only.
+ */
+export function groupRows(rows: readonly CsvRow[], options: ReadOptions): { groups: RowGroup[]; problems: Problem[] } {
+	const groups = new Map<string, { key: TracingKey; rows: CsvRow[] }>();
+	const doubled = new Map<string, number>();
+	const problems: Problem[] = [];
+	let lastName = '';
+	rows.forEach((row) => {
+		try {
+			const key = keyOf(row, options);
+			const name = `${key.visitedOn} ${key.station} ${key.repeat}`;
+			const group = groups.get(name);
+			if (group && lastName !== name && !doubled.has(name)) doubled.set(name, row.line);
+			if (group) group.rows.push(row);
+			else groups.set(name, { key, rows: [row] });
+			lastName = name;
+		} catch (error) {
+			problems.push(problemOf(error, row.line));
+		}
+	});
+	for (const [name, line] of doubled) {
+		const key = groups.get(name)?.key as TracingKey;
+		problems.push({ code: 'doubled-repeat', line, data: { station: key.station, repeat: key.repeat, day: key.visitedOn } });
+		groups.delete(name);
+	}
+	return { groups: [...groups.values()], problems };
+}

@@ -1,0 +1,45 @@
+import { widthsToCurve, type Tracing, type WidthRow } from '../curve/index.js';
+import { CoreError, problemOf, type Problem } from '../errors/index.js';
+import { readCsvTable, type CsvRow } from './csvTable.js';
+import { readNumber } from './numbers.js';
+import { groupRows, type ReadOptions, type ReadReport, type RowGroup } from './tracingGroups.js';
+
+export const WIDTHS_COLUMNS = ['visited_on', 'station', 'repeat', 'depth_mm', 'near_mm', 'off_mm'] as const;
+
+function optionalCell(row: CsvRow, name: string): number | undefined {
+	const text = row.cells[name] ?? '';
+	if (text === '') return undefined;
+	const value = readNumber(text);
+	if (value === undefined) throw new CoreError('not-a-number', { column: name, value: text.slice(0, 40) });
+	return value;
+}
+
+function widthRow(row: CsvRow): WidthRow {
+	const depthMm = optionalCell(row, 'depth_mm');
+	if (depthMm === undefined) throw new CoreError('not-a-number', { column: 'depth_mm', value: '' });
+	const nearMm = optionalCell(row, 'near_mm');
+	const offMm = optionalCell(row, 'off_mm');
+	return { depthMm, ...(nearMm === undefined ? {} : { nearMm }), ...(offMm === undefined ? {} : { offMm }) };
+}
+
+function readGroup(group: RowGroup, problems: Problem[]): Tracing[] {
+	let line = group.rows[0]?.line ?? 0;
+	try {
+		const rows = group.rows.map((row) => {
+			line = row.line;
+			return widthRow(row);
+		});
+		line = group.rows[0]?.line ?? 0;
+		return [{ ...group.key, curve: widthsToCurve(rows), source: 'widths' }];
+	} catch (error) {
+		const problem = problemOf(error, line);
+		problems.push({ ...problem, data: { ...problem.data, station: group.key.station, repeat: group.key.repeat } });
+		return [];
+	}
+}
+
+/** Reads a widths CSV. Throws only for a file that is no such CSV at all; see `readCsvTable`. */
+export function readWidthsCsv(text: string, options: ReadOptions = {}): ReadReport {
+	const { groups, problems } = groupRows(readCsvTable(text, WIDTHS_COLUMNS), options);
+	return { tracings: groups.flatMap((g) => readGroup(g, problems)), problems, notes: [] };
+}

@@ -1,0 +1,3 @@
+export * from './stats.js';
+export * from './normal.js';
+export * from './solve.js';

@@ -1,0 +1,2 @@
+export * from './repeatability.js';
+export * from './outliers.js';

@@ -1,0 +1,3 @@
+export * from './day.js';
+export * from './length.js';
+export * from './fingers.js';

@@ -1,0 +1,21 @@
+/** International inch, exact by definition (1959 agreement). */
+export const MM_PER_INCH = 25.4;
+
+/** Units a person may read lengths in. */
+export type LengthUnit = 'mm' | 'inch';
+
+export function mmToInch(mm: number): number {
+	return mm / MM_PER_INCH;
+}
+
+export function inchToMm(inch: number): number {
+	return inch * MM_PER_INCH;
+}
+
+export function degToRad(deg: number): number {
+	return (deg * Math.PI) / 180;
+}
+
+export function radToDeg(rad: number): number {
+	return (rad * 180) / Math.PI;
+}

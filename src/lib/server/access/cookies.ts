@@ -1,0 +1,19 @@
+import type { Cookies } from '@sveltejs/kit';
+
+/** Hands cookies set by the sign-in library on to the browser; name, value and age are its own, the rest ours. */
+export function passOn(cookies: Cookies, setCookies: readonly string[]): void {
+	for (const line of setCookies) {
+		const [pair = '', ...attributes] = line.split(';').map((part) => part.trim());
+		const split = pair.indexOf('=');
+		const age = attributes.map((a) => /^max-age=(\d+)$/i.exec(a)?.[1]).find((a) => a !== undefined);
+		cookies.set(pair.slice(0, split), pair.slice(split + 1), {
+			path: '/',
+			httpOnly: true,
+			sameSite: 'lax',
+			secure: (process.env['ORIGIN'] ?? '').startsWith('https:'),
+			// The value arrives encoded already.
+			encode: (value) => value,
+			...(age === undefined ? {} : { maxAge: Number(age) })
+		});
+	}
+}

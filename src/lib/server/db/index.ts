@@ -1,0 +1,2 @@
+export { connect, type Asker, type Connection, type Database } from './connect.js';
+export * as tables from './schema.js';

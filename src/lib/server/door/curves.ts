@@ -1,0 +1,27 @@
+import { cleanCurve, type Curve } from '../../../core/curve/index.js';
+import { CoreError } from '../../../core/errors/index.js';
+import { errorSentence } from '../../../words/index.js';
+import type { TracingInput, VisitInput } from '../records/index.js';
+
+function checkTracing(t: TracingInput): void {
+	if (t.xMm.length !== t.yMm.length) throw new CoreError('bad-input', { detail: `${t.station} repeat ${t.repeat}: as many x as y are needed.` });
+	try {
+		cleanCurve(t.xMm.map((x, i) => [x, t.yMm[i] as number] as const));
+	} catch (error) {
+		if (!(error instanceof CoreError)) throw error;
+		throw new CoreError('bad-input', { detail: `${t.station} repeat ${t.repeat}: ${errorSentence(error)}` });
+	}
+}
+
+/** Refuses a visit that holds anything that is no cut across a back; nothing of it is then stored. */
+export function mustHoldCurves(visit: VisitInput): VisitInput {
+	visit.tracings.forEach(checkTracing);
+	return visit;
+}
+
+const tenth = (v: number): number => Math.round(v * 10) / 10;
+
+/** A curve for the page, to a tenth of a millimetre. */
+export function outlineOf(curve: Curve | undefined): { x: number[]; y: number[] } | null {
+	return curve ? { x: Array.from(curve.xMm, tenth), y: Array.from(curve.yMm, tenth) } : null;
+}

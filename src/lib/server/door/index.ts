@@ -1,0 +1,6 @@
+export * from './answer.js';
+export * from './parse.js';
+export * from './yard.js';
+export * from './curves.js';
+export * from './download.js';
+export * from './formAnswer.js';

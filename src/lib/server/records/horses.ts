@@ -1,0 +1,78 @@
+import { and, eq, inArray } from 'drizzle-orm';
+import { CoreError } from '../../../core/errors/index.js';
+import { tables, type Asker, type Database } from '../db/index.js';
+import { rejudgeHorse } from './calls.js';
+import { mustWrite, yardIds, type Scope } from './scope.js';
+import { keepEarlier, mustMatchVersion } from './versions.js';
+
+export type Horse = typeof tables.horse.$inferSelect;
+
+export interface HorseInput {
+	readonly id: string;
+	readonly yardId: string;
+	readonly name: string;
+	readonly about: string;
+	readonly bornYear: number | null;
+	readonly version?: number;
+}
+
+/** The horse, if it stands in one of the person's yards; otherwise throws `not-found`. */
+export async function findHorse(db: Asker, scope: Scope, id: string): Promise<Horse> {
+	const [found] = await db
+		.select()
+		.from(tables.horse)
+		.where(and(eq(tables.horse.id, id), inArray(tables.horse.yardId, yardIds(scope))));
+	if (!found) throw new CoreError('not-found');
+	return found;
+}
+
+/** The same, held against other writers until the transaction ends; throws `read-only` for a viewer. */
+export async function lockHorse(tx: Asker, scope: Scope, id: string): Promise<Horse> {
+	const [found] = await tx
+		.select()
+		.from(tables.horse)
+		.where(and(eq(tables.horse.id, id), inArray(tables.horse.yardId, yardIds(scope))))
+		.for('update');
+	if (!found) throw new CoreError('not-found');
+	mustWrite(scope, found.yardId);
+	return found;
+}
+
+/** Horses of a yard by name, for choosing one. */
+export async function listHorseNames(db: Asker, scope: Scope, yardId: string): Promise<{ id: string; name: string }[]> {
+	return db
+		.select({ id: tables.horse.id, name: tables.horse.name })
+		.from(tables.horse)
+		.where(and(eq(tables.horse.yardId, yardId), inArray(tables.horse.yardId, yardIds(scope))))
+		.orderBy(tables.horse.name)
+		.limit(5000);
+}
+
+function sameHorse(a: Horse, b: HorseInput): boolean {
+	return a.name === b.name && a.about === b.about && a.bornYear === b.bornYear && a.yardId === b.yardId;
+}
+
+/** Adds or edits a horse. The same write twice changes nothing; an edit keeps what was before. */
+export async function putHorse(db: Database, scope: Scope, input: HorseInput): Promise<Horse> {
+	mustWrite(scope, input.yardId);
+	return db.transaction(async (tx) => {
+		const { version: startedFrom, ...values } = input;
+		const [made] = await tx.insert(tables.horse).values(values).onConflictDoNothing().returning();
+		if (made) {
+			await rejudgeHorse(tx, made);
+			return made;
+		}
+		const old = await lockHorse(tx, scope, input.id);
+		if (old.yardId !== input.yardId) throw new CoreError('not-found');
+		if (sameHorse(old, input)) return old;
+		mustMatchVersion(old.version, startedFrom);
+		await keepEarlier(tx, 'horse', old, old, scope.personId);
+		const [next] = await tx
+			.update(tables.horse)
+			.set({ ...values, version: old.version + 1 })
+			.where(eq(tables.horse.id, old.id))
+			.returning();
+		await rejudgeHorse(tx, next as Horse);
+		return next as Horse;
+	});
+}

@@ -1,0 +1,10 @@
+export * from './scope.js';
+export * from './horses.js';
+export * from './saddles.js';
+export * from './pairings.js';
+export * from './fitMarks.js';
+export * from './visits.js';
+export * from './tracings.js';
+export * from './board.js';
+export * from './photos.js';
+export { judgePairing, listCalls, rejudgeHorse, type Judgement } from './calls.js';

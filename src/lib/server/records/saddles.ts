@@ -1,0 +1,90 @@
+import { and, eq, inArray, sql } from 'drizzle-orm';
+import { CoreError } from '../../../core/errors/index.js';
+import { tables, type Asker, type Database } from '../db/index.js';
+import type { SaddleKind } from '../db/schema.js';
+import { mustWrite, yardIds, type Scope } from './scope.js';
+import { keepEarlier } from './versions.js';
+
+export type Saddle = typeof tables.saddle.$inferSelect;
+
+export interface SaddleInput {
+	readonly id: string;
+	readonly yardId: string;
+	readonly name: string;
+	readonly kind: SaddleKind;
+	readonly about: string;
+}
+
+export async function findSaddle(db: Asker, scope: Scope, id: string): Promise<Saddle> {
+	const [found] = await db
+		.select()
+		.from(tables.saddle)
+		.where(and(eq(tables.saddle.id, id), inArray(tables.saddle.yardId, yardIds(scope))));
+	if (!found) throw new CoreError('not-found');
+	return found;
+}
+
+export interface SaddleOnHorse {
+	readonly pairingId: string;
+	readonly horseId: string;
+	readonly horseName: string;
+	readonly inUse: boolean;
+	readonly school: 'close' | 'roomy';
+	readonly fittedOn: string | null;
+	readonly fittedBy: string | null;
+	readonly verdict: string | null;
+}
+
+export interface ListedSaddle extends Pick<Saddle, 'id' | 'name' | 'kind' | 'about'> {
+	readonly horses: readonly SaddleOnHorse[];
+}
+
+const horsesOfSaddle = sql<SaddleOnHorse[]>`coalesce((
+	select json_agg(json_build_object(
+		'pairingId', p.id, 'horseId', h.id, 'horseName', h.name, 'inUse', p.in_use, 'school', p.school,
+		'fittedOn', f.visited_on, 'fittedBy', f.fitted_by,
+		'verdict', case when p.in_use then s.verdict end) order by p.in_use desc, h.name)
+	from pairing p
+	join horse h on h.id = p.horse_id
+	left join standing s on s.horse_id = h.id
+	left join lateral (
+		select v.visited_on, m.fitted_by from fit_mark m join visit v on v.id = m.visit_id
+		where m.pairing_id = p.id and v.undone_at is null order by v.visited_on desc limit 1
+	) f on true
+	where p.saddle_id = saddle.id), '[]'::json)`;
+
+/** Saddles of a yard with the horses each goes on. */
+export async function listSaddles(db: Asker, scope: Scope, yardId: string): Promise<ListedSaddle[]> {
+	return db
+		.select({
+			id: tables.saddle.id,
+			name: tables.saddle.name,
+			kind: tables.saddle.kind,
+			about: tables.saddle.about,
+			horses: horsesOfSaddle
+		})
+		.from(tables.saddle)
+		.where(and(eq(tables.saddle.yardId, yardId), inArray(tables.saddle.yardId, yardIds(scope))))
+		.orderBy(tables.saddle.name)
+		.limit(1000);
+}
+
+/** Adds or edits a saddle. The same write twice changes nothing; an edit keeps what was before. */
+export async function putSaddle(db: Database, scope: Scope, input: SaddleInput): Promise<Saddle> {
+	mustWrite(scope, input.yardId);
+	return db.transaction(async (tx) => {
+		const [made] = await tx.insert(tables.saddle).values(input).onConflictDoNothing().returning();
+		if (made) return made;
+		const old = await findSaddle(tx, scope, input.id);
+		mustWrite(scope, old.yardId);
+		if (old.yardId !== input.yardId) throw new CoreError('not-found');
+		if (old.name === input.name && old.kind === input.kind && old.about === input.about) return old;
+		await keepEarlier(tx, 'saddle', old, old, scope.personId);
+		const [next] = await tx
+			.update(tables.saddle)
+			.set({ name: input.name, kind: input.kind, about: input.about, version: old.version + 1 })
+			.where(eq(tables.saddle.id, old.id))
+			.returning();
+		return next as Saddle;
+	});
+}

@@ -1,0 +1,28 @@
+import { and, eq, inArray, isNull } from 'drizzle-orm';
+import type { Tracing } from '../../../core/curve/index.js';
+import { tables, type Asker } from '../db/index.js';
+
+export interface VisitTracing extends Tracing {
+	readonly id: string;
+	readonly visitId: string;
+}
+
+/** Tracings of a horse's visits that stand, oldest first; of some days only, if given. The caller has already bounded the horse. */
+export async function listTracings(db: Asker, horseId: string, days?: readonly string[]): Promise<VisitTracing[]> {
+	const rows = await db
+		.select({ t: tables.tracing, visitedOn: tables.visit.visitedOn })
+		.from(tables.tracing)
+		.innerJoin(tables.visit, eq(tables.visit.id, tables.tracing.visitId))
+		.where(and(eq(tables.visit.horseId, horseId), isNull(tables.visit.undoneAt), days ? inArray(tables.visit.visitedOn, [...days]) : undefined))
+		.orderBy(tables.visit.visitedOn, tables.tracing.station, tables.tracing.repeat);
+	return rows.map(({ t, visitedOn }) => ({
+		id: t.id,
+		visitId: t.visitId,
+		visitedOn,
+		station: t.station,
+		repeat: t.repeat,
+		curve: { xMm: Float64Array.from(t.xMm), yMm: Float64Array.from(t.yMm) },
+		source: t.source,
+		...(t.operator ? { operator: t.operator } : {})
+	}));
+}

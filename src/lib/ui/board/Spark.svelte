@@ -1,0 +1,54 @@
+<script lang="ts">
+	interface Props {
+		points: readonly (readonly [string, number, number, number])[];
+		limitMm: number;
+	}
+	const { points, limitMm }: Props = $props();
+
+	const W = 150;
+	const H = 40;
+	const top = $derived(Math.max(8, ...points.map((p) => Math.max(Math.abs(p[1]), Math.abs(p[2])) + 1)));
+	const time = (day: string) => Date.parse(`${day}T00:00Z`);
+	const from = $derived(points[0] ? time(points[0][0]) : 0);
+	const span = $derived(Math.max(1, (points.length > 0 ? time(points[points.length - 1]?.[0] ?? '') : 1) - from));
+	const x = (day: string) => 3 + ((time(day) - from) / span) * (W - 6);
+	const y = (mm: number) => H / 2 - (mm / top) * (H / 2 - 2);
+	const line = (i: 1 | 2) => points.map((p, k) => `${k ? 'L' : 'M'}${x(p[0]).toFixed(1)} ${y(p[i]).toFixed(1)}`).join('');
+	const last = $derived(points[points.length - 1]);
+</script>
+
+{#if points.length > 1}
+	<svg viewBox={`0 0 ${W} ${H}`} width={W} height={H} role="img" aria-label={`T8 band change: near ${last?.[1]} mm, off ${last?.[2]} mm`}>
+		<path class="zero" d={`M0 ${y(0)}H${W}`} />
+		<path class="limit" d={`M0 ${y(limitMm)}H${W}M0 ${y(-limitMm)}H${W}`} />
+		<path class="off" d={line(2)} />
+		<path class="near" d={line(1)} />
+		{#if last}<circle cx={x(last[0])} cy={y(last[1])} r="2.600" />{/if}
+	</svg>
+{/if}
+
+<style>
+	path {
+		fill: none;
+	}
+	.zero {
+		stroke: var(--zt-line);
+	}
+	.limit {
+		stroke: var(--zt-alarm);
+		stroke-dasharray: 3 3;
+		opacity: 0.6;
+	}
+	.near {
+		stroke: var(--zt-near);
+		stroke-width: 1.8;
+	}
+	.off {
+		stroke: var(--zt-off);
+		stroke-width: 1.5;
+		stroke-dasharray: 4 2.5;
+	}
+	circle {
+		fill: var(--zt-near);
+	}
+</style>

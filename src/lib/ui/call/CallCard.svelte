@@ -1,0 +1,121 @@
+<script lang="ts">
+	import type { Call } from '$core/call/index.js';
+	import { cautionFor, NEXT_STEP, reasonSentence, STANDING_CAUTION, surenessWords, VERDICT_MEANS, VERDICT_WORD } from '$words/index.js';
+	import { formatDay } from '../format.js';
+	import Strap from './Strap.svelte';
+
+	interface Props {
+		call: Call | undefined;
+		/** What is missing for a call, in a sentence. */
+		missing: string | undefined;
+		saddleName: string | undefined;
+		isLatest: boolean;
+		/** Where the one button leads. */
+		actionHref: string;
+		actionWord: string | undefined;
+	}
+	const { call, missing, saddleName, isLatest, actionHref, actionWord }: Props = $props();
+
+	const reasons = $derived(call ? call.reasons.filter((r) => !r.against).slice(0, 3) : []);
+	const against = $derived(call ? call.reasons.filter((r) => r.against) : []);
+	const caution = $derived(call ? cautionFor(call) : undefined);
+	const alarming = $derived(call?.verdict === 'refit' || call?.verdict === 'stop');
+</script>
+
+<section class="sheet card-call" aria-labelledby="call-head">
+	<p class="quiet" id="call-head">
+		{isLatest ? 'Call' : 'Call as it stood'}{saddleName ? ` for ${saddleName}` : ''}{call ? `, ${formatDay(call.visitedOn)}` : ''}
+	</p>
+	{#if call}
+		<p class="verdict">
+			<strong class="head" class:alarming data-testid="verdict">{VERDICT_WORD[call.verdict]}</strong>
+			<span class="quiet">{surenessWords(call.sureness)}</span>
+		</p>
+		<Strap verdict={call.verdict} />
+		<p class="means">{VERDICT_MEANS[call.verdict]}</p>
+		<ol>
+			{#each reasons as reason (reason.code + JSON.stringify(reason.data))}
+				<li>{reasonSentence(reason)}</li>
+			{/each}
+		</ol>
+		{#each against as reason (reason.code)}
+			<p class="quiet">Against: {reasonSentence(reason)}</p>
+		{/each}
+		{#if call.forecast.refitOn && call.verdict !== 'refit'}
+			<p class="quiet" data-testid="forecast">
+				If it goes on like this: limit reached about {formatDay(call.forecast.refitOn)}{#if call.forecast.earliest}, not before {formatDay(call.forecast.earliest)}{/if}.
+			</p>
+		{/if}
+		<div class="next">
+			<a class="btn btn-primary" href={actionHref}>{actionWord ?? NEXT_STEP[call.nextStep]}</a>
+			<span>
+				{#if caution}<strong class="alarming">{caution}</strong><br />{/if}
+				Trace again by {formatDay(call.nextOn)}.
+			</span>
+		</div>
+	{:else}
+		<p class="verdict"><strong class="head">No call yet</strong></p>
+		<Strap verdict={null} />
+		<p class="means">{missing}</p>
+		<div class="next"><a class="btn btn-primary" href={actionHref}>{actionWord ?? 'New visit'}</a></div>
+	{/if}
+	<p class="quiet standing">{STANDING_CAUTION}</p>
+</section>
+
+<style>
+	.card-call {
+		display: flex;
+		flex-direction: column;
+		gap: 0.5rem;
+	}
+	.verdict {
+		display: flex;
+		align-items: baseline;
+		gap: 0.75rem;
+	}
+	.verdict strong {
+		font-size: 2rem;
+		line-height: 1.1;
+	}
+	.alarming {
+		color: var(--zt-alarm);
+	}
+	.means {
+		font-weight: 600;
+	}
+	ol {
+		display: grid;
+		gap: 0.3rem;
+		counter-reset: r;
+	}
+	ol li {
+		counter-increment: r;
+		padding-left: 1.5rem;
+		position: relative;
+		line-height: 1.35;
+	}
+	ol li::before {
+		content: counter(r);
+		position: absolute;
+		left: 0.2rem;
+		font-weight: 700;
+		color: var(--zt-strap);
+	}
+	.next {
+		display: flex;
+		gap: 1rem;
+		align-items: center;
+		flex-wrap: wrap;
+		margin-top: 0.25rem;
+	}
+	.next span {
+		flex: 1 1 11rem;
+		font-size: 0.95rem;
+		line-height: 1.3;
+	}
+	.standing {
+		font-size: 0.85rem;
+		line-height: 1.3;
+		margin-top: auto;
+	}
+</style>

@@ -1,0 +1,110 @@
+<script lang="ts">
+	import { widthsToCurve, type Curve } from '$core/curve/index.js';
+	import { problemOf } from '$core/errors/index.js';
+	import { readNumber } from '$core/formats/index.js';
+	import { errorSentence } from '$words/index.js';
+	import OutlineView from './OutlineView.svelte';
+
+	interface Props {
+		/** Outline of the last visit at this station, drawn behind. */
+		before: Curve | undefined;
+		onkeep: (curve: Curve) => void;
+		keepWord: string;
+	}
+	const { before, onkeep, keepWord }: Props = $props();
+
+	interface Row {
+		readonly depth: number;
+		near: string;
+		off: string;
+	}
+	const fresh = (): Row[] => [15, 30, 60, 75, 90, 120, 150].map((depth) => ({ depth, near: '', off: '' }));
+	let rows = $state(fresh());
+
+	const read = $derived.by((): { curve?: Curve; say: string } => {
+		const typed = rows.filter((r) => r.near.trim() || r.off.trim());
+		if (typed.length === 0) return { say: 'Read the half-widths off the paper with a set square: distance from the spine line at each depth.' };
+		const bad = typed.find((r) => [r.near, r.off].some((v) => v.trim() && readNumber(v) === undefined));
+		if (bad) return { say: `The row at ${bad.depth} mm holds something that is not a number.` };
+		try {
+			const curve = widthsToCurve(
+				typed.map((r) => {
+					const [nearMm, offMm] = [readNumber(r.near), readNumber(r.off)];
+					return { depthMm: r.depth, ...(nearMm === undefined ? {} : { nearMm }), ...(offMm === undefined ? {} : { offMm }) };
+				})
+			);
+			const short = typed.every((r) => r.depth < 120 || !r.near.trim() || !r.off.trim());
+			return { curve, say: short ? 'Go down to 120 mm on both sides: the bearing band is 60 to 120.' : '' };
+		} catch (error) {
+			return { say: errorSentence(problemOf(error)) };
+		}
+	});
+
+	function keep() {
+		if (!read.curve) return;
+		onkeep(read.curve);
+		rows = fresh();
+		document.getElementById('kp-near-15')?.focus();
+	}
+	function onkeydown(e: KeyboardEvent) {
+		if (e.key !== 'Enter') return;
+		e.preventDefault();
+		const inputs = [...document.querySelectorAll<HTMLInputElement>('.keypad input')];
+		const next = inputs[inputs.indexOf(e.target as HTMLInputElement) + 1];
+		if (next) next.focus();
+		else keep();
+	}
+</script>
+
+<div class="pair">
+	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+	<table class="keypad" {onkeydown}>
+		<thead><tr><th scope="col">near mm</th><th scope="col">depth</th><th scope="col">off mm</th></tr></thead>
+		<tbody>
+			{#each rows as row (row.depth)}
+				<tr>
+					<td><input class="input" id={`kp-near-${row.depth}`} inputmode="decimal" autocomplete="off" maxlength="8" aria-label={`Near half-width at ${row.depth} mm`} bind:value={row.near} /></td>
+					<th scope="row">{row.depth}</th>
+					<td><input class="input" id={`kp-off-${row.depth}`} inputmode="decimal" autocomplete="off" maxlength="8" aria-label={`Off half-width at ${row.depth} mm`} bind:value={row.off} /></td>
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+	<div class="see">
+		<OutlineView now={read.curve} {before} />
+		<p class="quiet" role="status">{read.say}</p>
+		<button class="btn btn-primary" type="button" disabled={!read.curve} onclick={keep}>{keepWord}</button>
+	</div>
+</div>
+
+<style>
+	.pair {
+		display: grid;
+		grid-template-columns: minmax(16rem, 20rem) 1fr;
+		gap: 1rem 1.5rem;
+	}
+	th {
+		font-weight: 600;
+		text-align: center;
+		padding: 0 0.5rem;
+	}
+	td {
+		padding: 0.15rem 0;
+	}
+	input {
+		width: 100%;
+		text-align: center;
+		font-size: 1.1rem;
+	}
+	.see {
+		display: grid;
+		gap: 0.75rem;
+		align-content: start;
+		justify-items: start;
+	}
+	@media (max-width: 640px) {
+		.pair {
+			grid-template-columns: 1fr;
+		}
+	}
+</style>

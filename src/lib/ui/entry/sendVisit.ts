@@ -1,0 +1,31 @@
+import type { DraftVisit } from './draft.js';
+
+export type SendResult = { readonly status: 'saved' } | { readonly status: 'refused'; readonly message: string };
+
+const UNREACHED = 'No connection. The visit is kept on this device; send it again when there is one.';
+
+async function call(url: string, method: string, body?: BodyInit, type?: string): Promise<SendResult> {
+	try {
+		const response = await fetch(url, { method, ...(body ? { body } : {}), ...(type ? { headers: { 'content-type': type } } : {}) });
+		if (response.ok) return { status: 'saved' };
+		const answer = (await response.json().catch(() => ({}))) as { message?: string };
+		return { status: 'refused', message: answer.message ?? 'The server could not take it. It is kept on this device; try again.' };
+	} catch {
+		return { status: 'refused', message: UNREACHED };
+	}
+}
+
+/** Sends a visit; sending the same one again changes nothing. */
+export function sendVisit(horseId: string, draft: DraftVisit): Promise<SendResult> {
+	const tracings = draft.tracings.map((t) => ({ ...t, operator: '', quality: null }));
+	const body = JSON.stringify({ id: draft.id, horseId, visitedOn: draft.visitedOn, note: draft.note, tracings });
+	return call(`/api/visits/${draft.id}`, 'PUT', body, 'application/json');
+}
+
+/** Takes a visit back, or puts it in again. */
+export const undoVisit = (id: string): Promise<SendResult> => call(`/api/visits/${id}`, 'DELETE');
+export const redoVisit = (id: string): Promise<SendResult> => call(`/api/visits/${id}`, 'POST');
+
+/** Keeps a picture of a sheet with its visit. */
+export const sendPhoto = (id: string, visitId: string, file: File): Promise<SendResult> =>
+	call(`/api/photos/${id}?visit=${visitId}&kind=sheet`, 'PUT', file, file.type);

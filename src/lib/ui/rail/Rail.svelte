@@ -1,0 +1,226 @@
+<script lang="ts">
+	import { formatDay, formatMm, formatMonth } from '../format.js';
+	import { dayNumber, linePath, monthTicks, scale, type RailPoint } from './railScale.js';
+
+	interface Props {
+		points: readonly RailPoint[];
+		/** Days of all visits, judged or not. */
+		visitDays: readonly string[];
+		fitMarks: readonly { readonly fittedOn: string; readonly fittedBy: string }[];
+		limits: { readonly watchMm: number; readonly refitMm: number; readonly refitGainMm: number };
+		forecast: { readonly earliest: string | null; readonly latest: string | null; readonly refitOn: string | null } | undefined;
+		chosenDay: string;
+		onchoose: (day: string) => void;
+	}
+	const { points, visitDays, fitMarks, limits, forecast, chosenDay, onchoose }: Props = $props();
+
+	let width = $state(1000);
+	let dragged: string | undefined = $state();
+	let svg: SVGSVGElement | undefined = $state();
+	const height = 172;
+	const left = 78;
+	const shown = $derived(dragged ?? chosenDay);
+	const narrow = $derived(width < 560);
+
+	const first = $derived(visitDays[0] ?? chosenDay);
+	const last = $derived(visitDays[visitDays.length - 1] ?? chosenDay);
+	const tail = $derived(Math.max(20, Math.round((dayNumber(last) - dayNumber(first)) * 0.14)));
+	const x = $derived(scale([dayNumber(first), dayNumber(last) + tail], [left + 6, width - (narrow ? 12 : 24)]));
+	const extent = $derived.by(() => {
+		const values = points.flatMap((p) => [p.nearMm - 2 * p.sdMm, p.offMm - 2 * p.sdMm, p.nearMm + 2 * p.sdMm, p.offMm + 2 * p.sdMm]);
+		return [Math.min(-8, ...values), Math.max(8, ...values)] as const;
+	});
+	const y = $derived(scale([extent[1], extent[0]], [10, height - 28]));
+
+	const line = (pick: (p: RailPoint) => number) => linePath(points.map((p) => [x(dayNumber(p.day)), y(pick(p))]));
+	const band = $derived.by(() => {
+		const up = points.map((p) => [x(dayNumber(p.day)), y(Math.max(p.nearMm, p.offMm) + 1.96 * p.sdMm)] as const);
+		const down = [...points].reverse().map((p) => [x(dayNumber(p.day)), y(Math.min(p.nearMm, p.offMm) - 1.96 * p.sdMm)] as const);
+		return points.length > 1 ? `${linePath([...up, ...down])}Z` : '';
+	});
+	const here = $derived(points.find((p) => p.day === shown));
+	const lastPoint = $derived(points[points.length - 1]);
+	const ticks = $derived(monthTicks(first, last, narrow ? 4 : 10));
+	const forecastPath = $derived.by(() => {
+		if (!forecast?.refitOn || !lastPoint) return '';
+		const worse = Math.abs(lastPoint.nearMm) > Math.abs(lastPoint.offMm) ? lastPoint.nearMm : lastPoint.offMm;
+		const limit = worse < 0 ? -limits.refitMm : limits.refitGainMm;
+		const end = (day: string | null) => Math.min(x(dayNumber(last) + tail), day ? x(dayNumber(day)) : Infinity);
+		const from = [x(dayNumber(lastPoint.day)), y(worse)] as const;
+		return `${linePath([from, [end(forecast.earliest), y(limit)], [end(forecast.latest), y(limit)]])}Z`;
+	});
+
+	function nearest(clientX: number): string {
+		const box = svg?.getBoundingClientRect();
+		const at = clientX - (box?.left ?? 0);
+		return visitDays.reduce((best, d) => (Math.abs(x(dayNumber(d)) - at) < Math.abs(x(dayNumber(best)) - at) ? d : best), chosenDay);
+	}
+	function drag(e: PointerEvent) {
+		if (e.type === 'pointerdown') svg?.setPointerCapture(e.pointerId);
+		else if (dragged === undefined) return;
+		dragged = nearest(e.clientX);
+	}
+	function drop() {
+		if (dragged !== undefined && dragged !== chosenDay) onchoose(dragged);
+		dragged = undefined;
+	}
+	function key(e: KeyboardEvent) {
+		const step = { ArrowLeft: -1, ArrowRight: 1, Home: -Infinity, End: Infinity }[e.key];
+		if (step === undefined) return;
+		e.preventDefault();
+		const i = Math.max(0, Math.min(visitDays.length - 1, visitDays.indexOf(chosenDay) + step));
+		const day = visitDays[i];
+		if (day && day !== chosenDay) onchoose(day);
+	}
+</script>
+
+<figure class="sheet rail" bind:clientWidth={width}>
+	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+	<svg
+		bind:this={svg}
+		{height}
+		width={Math.max(280, width - 34)}
+		role="slider"
+		tabindex="0"
+		aria-label="Visits over time. Arrow keys choose a visit."
+		aria-valuemin={0}
+		aria-valuemax={visitDays.length - 1}
+		aria-valuenow={visitDays.indexOf(shown)}
+		aria-valuetext={`${formatDay(shown)}${here ? `: near ${formatMm(here.nearMm)} mm, off ${formatMm(here.offMm)} mm` : ''}`}
+		onpointerdown={drag}
+		onpointermove={drag}
+		onpointerup={drop}
+		onpointercancel={() => (dragged = undefined)}
+		onkeydown={key}
+	>
+		<defs>
+			<pattern id="ahead" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(40)">
+				<path d="M0 0V7" stroke="var(--zt-quiet)" stroke-width="1.600" />
+			</pattern>
+		</defs>
+		<rect class="quiet-band" x={left} y={y(limits.watchMm)} width={width} height={y(-limits.watchMm) - y(limits.watchMm)} />
+		{#each [{ mm: 0, word: '0' }, { mm: limits.watchMm, word: '+ watch' }, { mm: -limits.watchMm, word: '− watch' }] as g (g.mm)}
+			<path class="grid" d={`M${left} ${y(g.mm)}H${width}`} />
+			<text class="axis" x={left - 8} y={y(g.mm) + 5} text-anchor="end">{g.word}</text>
+		{/each}
+		{#each [{ mm: limits.refitGainMm, word: '+ refit' }, { mm: -limits.refitMm, word: '− refit' }] as g (g.mm)}
+			<path class="limit" d={`M${left} ${y(g.mm)}H${width}`} />
+			<text class="axis alarm" x={left - 8} y={y(g.mm) + 5} text-anchor="end">{g.word}</text>
+		{/each}
+		{#if band}<path class="noise" d={band} />{/if}
+		{#if forecastPath}<path d={forecastPath} fill="url(#ahead)" />{/if}
+		<path class="off" d={line((p) => p.offMm)} />
+		<path class="near" d={line((p) => p.nearMm)} />
+		{#each points as p (p.day)}<circle class="dot" cx={x(dayNumber(p.day))} cy={y(p.nearMm)} r="3.500" />{/each}
+		{#each fitMarks as mark (mark.fittedOn)}
+			<g transform={`translate(${x(dayNumber(mark.fittedOn))} 0)`}>
+				<path class="pole" d={`M0 4V${height - 26}`} />
+				<path class="flag" d="M0 4H62L56 13L62 22H0Z" />
+				<text class="flag-word" x="6" y="18">fit mark</text>
+			</g>
+		{/each}
+		{#each ticks as tick (tick)}
+			<text class="axis" x={x(dayNumber(tick))} y={height - 6} text-anchor="middle">{formatMonth(tick)}{tick.slice(5, 7) === '01' ? ` ${tick.slice(0, 4)}` : ''}</text>
+		{/each}
+		{#each visitDays as day (day)}<path class="visit" d={`M${x(dayNumber(day))} ${height - 28}v7`} />{/each}
+		<g class="buckle" transform={`translate(${x(dayNumber(shown))} 0)`}>
+			<rect x="-8" y="2" width="16" height={height - 26} rx="7" />
+		</g>
+		{#if here}
+			{@const right = x(dayNumber(shown)) > width * 0.72}
+			<g class="reading" transform={`translate(${x(dayNumber(shown)) + (right ? -14 : 14)} 0)`} text-anchor={right ? 'end' : 'start'}>
+				<text y={y(here.nearMm) + (here.nearMm <= here.offMm ? 18 : -8)}>near {formatMm(here.nearMm)} ± {(1.96 * here.sdMm).toFixed(1)} mm</text>
+				<text class="thin" y={y(here.offMm) + (here.nearMm <= here.offMm ? -8 : 18)}>off {formatMm(here.offMm)}</text>
+			</g>
+		{/if}
+	</svg>
+	<figcaption class="quiet">
+		<span><b>{formatDay(shown)}</b></span>
+		<span>T8 bearing band since the fit mark, mm</span>
+		<span>solid near · dashed off · shade: 95% interval</span>
+	</figcaption>
+</figure>
+
+<style>
+	svg {
+		display: block;
+		touch-action: pan-y;
+		cursor: ew-resize;
+		max-width: 100%;
+	}
+	figcaption {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.1rem 1.25rem;
+		font-size: 0.875rem;
+	}
+	.quiet-band {
+		fill: var(--zt-hide-2);
+	}
+	.grid {
+		stroke: var(--zt-line);
+	}
+	.limit {
+		stroke: var(--zt-alarm);
+		stroke-dasharray: 7 4;
+		stroke-width: 1.4;
+	}
+	.axis {
+		font: 14px var(--font-text);
+		fill: var(--zt-quiet);
+	}
+	.axis.alarm {
+		fill: var(--zt-alarm);
+	}
+	.noise {
+		fill: var(--zt-band);
+	}
+	.near,
+	.off {
+		fill: none;
+		stroke: var(--zt-near);
+		stroke-width: 2.6;
+		stroke-linejoin: round;
+	}
+	.off {
+		stroke: var(--zt-off);
+		stroke-width: 2.2;
+		stroke-dasharray: 8 4;
+	}
+	.dot {
+		fill: var(--zt-card);
+		stroke: var(--zt-near);
+		stroke-width: 1.8;
+	}
+	.pole {
+		stroke: var(--zt-strap);
+		stroke-width: 2;
+	}
+	.flag {
+		fill: var(--zt-strap);
+	}
+	.flag-word {
+		font: 600 12.5px var(--font-text);
+		fill: #fffaf2;
+	}
+	.visit {
+		stroke: var(--zt-ink);
+		stroke-width: 1.6;
+	}
+	.buckle rect {
+		fill: none;
+		stroke: var(--zt-strap);
+		stroke-width: 3;
+	}
+	.reading text {
+		font: 700 15px var(--font-text);
+		fill: var(--zt-ink);
+		paint-order: stroke;
+		stroke: var(--zt-card);
+		stroke-width: 5px;
+	}
+	.reading .thin {
+		font-weight: 500;
+		fill: var(--zt-off);
+	}
+</style>

@@ -1,0 +1,110 @@
+<script lang="ts">
+	import '../app.css';
+	import { page } from '$app/state';
+	import { Moon, Sun } from '@lucide/svelte';
+	import Shortcuts from '$lib/ui/Shortcuts.svelte';
+	import type { LayoutProps } from './$types.js';
+
+	const { data, children }: LayoutProps = $props();
+	const LINKS = [
+		{ href: '/', word: 'Horses' },
+		{ href: '/saddles', word: 'Saddles' },
+		{ href: '/import', word: 'Import' }
+	];
+	const here = (href: string) => (href === '/' ? page.url.pathname === '/' || page.url.pathname.startsWith('/horses') : page.url.pathname.startsWith(href));
+
+	function toggleTheme() {
+		const root = document.documentElement;
+		const next = root.dataset['theme'] === 'stable' ? 'paper' : 'stable';
+		root.dataset['theme'] = next;
+		document.cookie = `zt-theme=${next}; path=/; max-age=31536000; samesite=lax`;
+	}
+</script>
+
+{#if data.person}
+	<header class="top">
+		<a class="brand head" href="/"><img src="/mark.svg" alt="" width="30" height="30" /><span>Zone Tally</span></a>
+		<nav aria-label="Main">
+			{#each LINKS as link (link.href)}
+				<a href={link.href} aria-current={here(link.href) ? 'page' : undefined}>{link.word}</a>
+			{/each}
+		</nav>
+		<div class="end">
+			<span class="quiet who">{data.person.name}</span>
+			<button class="btn btn-ghost btn-square" id="theme-toggle" onclick={toggleTheme} aria-label="Paper or stable theme">
+				<Sun class="sun" size={20} /><Moon class="moon" size={20} />
+			</button>
+			<Shortcuts />
+			<form method="POST" action="/sign-out"><button class="btn btn-ghost">Sign out</button></form>
+		</div>
+	</header>
+{/if}
+<main>{@render children()}</main>
+
+<style>
+	.top {
+		display: flex;
+		align-items: center;
+		gap: 0.5rem 1.5rem;
+		padding: 0.25rem 1.5rem;
+		background: var(--zt-card);
+		border-bottom: 1px solid var(--zt-line);
+		flex-wrap: wrap;
+	}
+	.brand {
+		display: flex;
+		align-items: center;
+		gap: 0.6rem;
+		font-size: 1.15rem;
+	}
+	nav {
+		display: flex;
+		gap: 0.25rem;
+	}
+	nav a {
+		padding: 0.85rem 0.8rem 0.65rem;
+		border-bottom: 4px solid transparent;
+		font-weight: 600;
+	}
+	nav a[aria-current] {
+		border-color: var(--zt-strap);
+	}
+	.end {
+		margin-left: auto;
+		display: flex;
+		align-items: center;
+		gap: 0.25rem;
+	}
+	main {
+		max-width: 1280px;
+		margin: 0 auto;
+		padding: 1rem 1.5rem 3rem;
+	}
+	.top :global(.moon) {
+		display: none;
+	}
+	:global([data-theme='stable']) .top :global(.moon) {
+		display: block;
+	}
+	:global([data-theme='stable']) .top :global(.sun) {
+		display: none;
+	}
+	@media (max-width: 640px) {
+		.top {
+			padding: 0.25rem 0.75rem;
+			gap: 0 0.5rem;
+		}
+		.who {
+			display: none;
+		}
+		main {
+			padding: 0.75rem 0.75rem 4rem;
+		}
+		.brand span {
+			display: none;
+		}
+		nav a {
+			padding-inline: 0.5rem;
+		}
+	}
+</style>

@@ -1,0 +1,185 @@
+<script lang="ts">
+	import { page } from '$app/state';
+	import { onMount } from 'svelte';
+	import { MISSING_WORDS, NEXT_STEP, VERDICT_WORD } from '$words/index.js';
+	import Spark from '$lib/ui/board/Spark.svelte';
+	import Strap from '$lib/ui/call/Strap.svelte';
+	import YardPicker from '$lib/ui/YardPicker.svelte';
+	import { dueWords, formatDay } from '$lib/ui/format.js';
+	import type { NextStep } from '$core/call/index.js';
+	import type { PageProps } from './$types.js';
+
+	const { data }: PageProps = $props();
+	const TALLIED = ['stop', 'refit', 'watch', 'steady', 'none'] as const;
+	const counts = $derived(TALLIED.filter((v) => (data.board.counts[v] ?? 0) > 0));
+	const link = (n: number) => `/?page=${n}${data.search ? `&q=${encodeURIComponent(data.search)}` : ''}`;
+	onMount(() => {
+		if (page.url.searchParams.has('find')) document.getElementById('find')?.focus();
+	});
+</script>
+
+<svelte:head><title>Horses · Zone Tally</title></svelte:head>
+<header class="head-row">
+	<h1>Horses</h1>
+	<YardPicker yards={data.yards} chosen={data.yard} path="/" />
+	<p class="counts">
+		{#each counts as v (v)}<span><b>{data.board.counts[v]}</b> {v === 'none' ? 'without a call' : VERDICT_WORD[v].toLowerCase()}</span>{/each}
+	</p>
+	<form role="search" class="find"><input id="find" class="input" type="search" name="q" value={data.search} placeholder="Find a horse" aria-label="Find a horse" /></form>
+	{#if data.mayWrite}<a class="btn" href={`/horses/new?yard=${data.yard.id}`}>Add a horse</a>{/if}
+</header>
+
+<ul class="board">
+	{#each data.board.horses as horse (horse.id)}
+		<li class="sheet">
+			<a class="name" href={`/horses/${horse.id}`}>
+				<strong class="head">{horse.name}</strong>
+				<span class="quiet">{horse.about}</span>
+			</a>
+			<div class="call" class:alarming={horse.verdict === 'refit' || horse.verdict === 'stop'}>
+				<strong>{horse.verdict ? VERDICT_WORD[horse.verdict] : 'No call'}</strong>
+				<Strap verdict={horse.verdict} small />
+			</div>
+			<div class="why">
+				<span>{horse.saddleName ?? 'no saddle yet'}</span>
+				<span class="quiet">{horse.verdict ? NEXT_STEP[(horse.nextStep ?? 'ride-on') as NextStep] : (MISSING_WORDS[horse.missing ?? 'no-visit'] ?? 'Not judged yet')}</span>
+			</div>
+			<div class="spark"><Spark points={horse.spark ?? []} limitMm={6} /></div>
+			<div class="when">
+				<span>{horse.lastOn ? `seen ${formatDay(horse.lastOn)}` : 'never traced'}</span>
+				{#if horse.nextOn}<span class:late={horse.nextOn < data.today} class="quiet">{dueWords(horse.nextOn, data.today)}</span>{/if}
+			</div>
+			{#if data.mayWrite}<a class="btn trace" href={`/horses/${horse.id}/visits/new`} aria-label={`New visit for ${horse.name}`}>Trace</a>{/if}
+		</li>
+	{:else}
+		<li class="sheet empty">
+			{#if data.search}
+				<p>No horse here is called “{data.search}”. <a class="link" href="/">Show all</a></p>
+			{:else}
+				<p><b>No horses yet.</b> Add the first one, then trace its back: three cuts, two or three times each.</p>
+			{/if}
+		</li>
+	{/each}
+</ul>
+{#if data.pages > 1}
+	<nav class="pages" aria-label="Pages">
+		{#if data.page > 1}<a class="btn" href={link(data.page - 1)}>Before</a>{/if}
+		<span class="quiet">page {data.page} of {data.pages}</span>
+		{#if data.page < data.pages}<a class="btn" href={link(data.page + 1)}>Next</a>{/if}
+	</nav>
+{/if}
+<p class="quiet foot">T8 band since the fit mark: solid near, dashed off; red lines at 6 mm.</p>
+
+<style>
+	.head-row {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.5rem 1rem;
+		align-items: center;
+		margin-bottom: 0.75rem;
+	}
+	h1 {
+		font-size: 1.75rem;
+	}
+	.counts {
+		display: flex;
+		gap: 1rem;
+		margin-right: auto;
+	}
+	.find input {
+		width: 13rem;
+	}
+	.board {
+		display: grid;
+		gap: 0.5rem;
+	}
+	li {
+		display: grid;
+		grid-template-columns: minmax(12rem, 1.5fr) 11rem minmax(9rem, 1fr) 150px 9rem auto;
+		gap: 0.25rem 1.25rem;
+		align-items: center;
+		padding: 0.6rem 1rem;
+	}
+	.empty {
+		display: block;
+		padding: 1.5rem;
+	}
+	.name {
+		display: grid;
+	}
+	.name strong {
+		font-size: 1.2rem;
+	}
+	.name span,
+	.why .quiet {
+		font-size: 0.9rem;
+		line-height: 1.25;
+	}
+	.name:hover strong {
+		text-decoration: underline;
+		text-underline-offset: 3px;
+	}
+	.call {
+		display: grid;
+		gap: 0.15rem;
+	}
+	.alarming strong,
+	.late {
+		color: var(--zt-alarm);
+	}
+	.late {
+		font-weight: 600;
+	}
+	.why,
+	.when {
+		display: grid;
+		line-height: 1.3;
+	}
+	.when {
+		font-size: 0.95rem;
+	}
+	.pages {
+		display: flex;
+		gap: 1rem;
+		align-items: center;
+		justify-content: center;
+		margin-top: 1rem;
+	}
+	.foot {
+		font-size: 0.875rem;
+		margin-top: 0.75rem;
+	}
+	@media (max-width: 900px) {
+		li {
+			grid-template-columns: 1fr 9rem;
+			grid-template-areas: 'name call' 'why spark' 'when trace';
+		}
+		.name {
+			grid-area: name;
+		}
+		.call {
+			grid-area: call;
+		}
+		.why {
+			grid-area: why;
+		}
+		.spark {
+			grid-area: spark;
+		}
+		.when {
+			grid-area: when;
+		}
+		.trace {
+			grid-area: trace;
+		}
+		.counts {
+			width: 100%;
+			order: 5;
+		}
+		.find,
+		.find input {
+			flex: 1;
+			width: 100%;
+		}
+	}
+</style>

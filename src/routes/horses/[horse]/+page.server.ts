@@ -1,0 +1,106 @@
+import { LIMITS, overlayCuts } from '$core/change/index.js';
+import type { Call } from '$core/call/index.js';
+import { errorSentence, MISSING_WORDS } from '$words/index.js';
+import { answerForm, answerPage, outlineOf, parseFields, parseId, schemas } from '$lib/server/door/index.js';
+import { app } from '$lib/server/app.js';
+import { findHorse, judgePairing, listCalls, listFitMarks, listPairings, listTracings, listVisits, mayWrite, putFitMark, removeFitMark } from '$lib/server/records/index.js';
+import type { Actions, PageServerLoad } from './$types.js';
+import { v7 as uuidv7 } from 'uuid';
+
+function sideOf(call: Call, station: string, side: string) {
+	return call.changes.find((c) => c.station === station && c.side === side);
+}
+
+function railPoints(calls: readonly Call[]) {
+	return calls.map((c) => {
+		const [near, off] = [sideOf(c, 'T8', 'near'), sideOf(c, 'T8', 'off')];
+		return { day: c.visitedOn, nearMm: near?.mm ?? 0, offMm: off?.mm ?? 0, sdMm: near?.sdMm ?? 0, verdict: c.verdict };
+	});
+}
+
+function trendOf(calls: readonly Call[], station: string) {
+	const side = (which: string) =>
+		calls.flatMap((call) => {
+			const c = sideOf(call, station, which);
+			return c ? [{ day: call.visitedOn, mm: c.mm, sdMm: c.sdMm }] : [];
+		});
+	return { near: side('near'), off: side('off') };
+}
+
+/** Visits up to a day at which a side at a station had really changed, by `station side`. */
+function tallyOf(calls: readonly Call[], day: string): Record<string, number> {
+	const tally: Record<string, number> = {};
+	for (const call of calls.filter((c) => c.visitedOn <= day))
+		for (const c of call.changes) if (c.real && c.side !== 'both') tally[`${c.station} ${c.side}`] = (tally[`${c.station} ${c.side}`] ?? 0) + 1;
+	return tally;
+}
+
+export const load: PageServerLoad = ({ locals, params, url }) =>
+	answerPage(async () => {
+		const { db } = app();
+		const horse = await findHorse(db, locals.scope, parseId(params.horse));
+		const [pairings, visits] = await Promise.all([listPairings(db, locals.scope, horse.id), listVisits(db, locals.scope, horse.id)]);
+		const pairing = pairings.find((p) => p.id === url.searchParams.get('pairing')) ?? pairings[0];
+		const marks = (await listFitMarks(db, pairings.map((p) => p.id))).filter((m) => m.pairingId === pairing?.id);
+		const calls = pairing ? await listCalls(db, pairing.id) : [];
+		const days = [...new Set(visits.map((v) => v.visitedOn))].sort();
+		const asked = url.searchParams.get('on') ?? '';
+		const day = days.includes(asked) ? asked : days[days.length - 1];
+		const call = calls.filter((c) => day !== undefined && c.visitedOn <= day).at(-1);
+		const fitDay = marks.at(-1)?.fittedOn;
+		const tracings = day ? await listTracings(db, horse.id, fitDay ? [fitDay, day] : [day]) : [];
+		const cuts = day ? overlayCuts(tracings, fitDay, day) : [];
+		return {
+			horse: { id: horse.id, name: horse.name, about: horse.about, bornYear: horse.bornYear },
+			mayWrite: mayWrite(locals.scope, horse.yardId),
+			pairings,
+			pairing: pairing ?? null,
+			limits: LIMITS[pairing?.school ?? 'close'],
+			marks,
+			visits,
+			days,
+			day: day ?? null,
+			call: call ?? null,
+			isLatest: call !== undefined && call === calls[calls.length - 1],
+			missing: calls.length === 0 ? await missingWords(horse.bornYear, pairing, fitDay, days, () => listTracings(db, horse.id)) : null,
+			points: railPoints(calls),
+			trends: { T8: trendOf(calls, 'T8'), T13: trendOf(calls, 'T13'), T18: trendOf(calls, 'T18') },
+			tally: day ? tallyOf(calls, day) : {},
+			cuts: cuts.map((c) => ({ station: c.station, then: outlineOf(c.then), now: outlineOf(c.now) })),
+			newFitMarkId: uuidv7(),
+			saved: url.searchParams.get('saved')
+		};
+	});
+
+type PairingKept = { readonly school: 'close' | 'roomy' } | undefined;
+
+async function missingWords(
+	bornYear: number | null,
+	pairing: PairingKept,
+	fittedOn: string | undefined,
+	days: readonly string[],
+	tracings: () => Promise<Awaited<ReturnType<typeof listTracings>>>
+): Promise<string> {
+	if (days.length === 0) return `${MISSING_WORDS['no-visit']}.`;
+	if (!pairing) return `${MISSING_WORDS['no-saddle']}.`;
+	const judged = judgePairing(await tracings(), { school: pairing.school, fittedOn }, bornYear);
+	if (judged.status === 'judged') return '';
+	return MISSING_WORDS[judged.code] && judged.code === 'no-fit-mark' ? `${MISSING_WORDS[judged.code]}` : errorSentence(judged);
+}
+
+export const actions: Actions = {
+	fit: async ({ request, locals, params }) => {
+		const form = await request.formData();
+		return answerForm(form, async () => {
+			await putFitMark(app().db, locals.scope, parseId(params.horse), parseFields(form, schemas.fitMark));
+			return { done: 'fit' as const };
+		});
+	},
+	unfit: async ({ request, locals, params }) => {
+		const form = await request.formData();
+		return answerForm(form, async () => {
+			await removeFitMark(app().db, locals.scope, parseId(params.horse), parseId(String(form.get('id'))));
+			return { done: 'unfit' as const };
+		});
+	}
+};

@@ -1,0 +1,206 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { onMount } from 'svelte';
+	import { v7 as uuidv7 } from 'uuid';
+	import { frameAtApex, MAIN_STATIONS, makeCurve, type Curve } from '$core/curve/index.js';
+	import FileDrop from '$lib/ui/entry/FileDrop.svelte';
+	import Keypad from '$lib/ui/entry/Keypad.svelte';
+	import PicturePad from '$lib/ui/entry/PicturePad.svelte';
+	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
+	import TracingGrid from '$lib/ui/entry/TracingGrid.svelte';
+	import { curveOf, draftTracing, findDraft, forgetDraft, freeRepeat, keepDraft, newDraft, withTracing, type DraftTracing, type DraftVisit } from '$lib/ui/entry/draft.js';
+	import { readFiles, type FileResult } from '$lib/ui/entry/readFiles.js';
+	import { sendPhoto, sendVisit } from '$lib/ui/entry/sendVisit.js';
+	import { formatDay, todayHere } from '$lib/ui/format.js';
+	import type { PageProps } from './$types.js';
+
+	const { data }: PageProps = $props();
+	const MODES = [
+		['keypad', 'Keypad'],
+		['file', 'File'],
+		['picture', 'Picture']
+	] as const;
+
+	let draft: DraftVisit = $state(newDraft(todayHere()));
+	let mode: (typeof MODES)[number][0] = $state('keypad');
+	let station: string = $state('T8');
+	let results: FileResult[] = $state([]);
+	let pictures: File[] = $state([]);
+	let sending = $state(false);
+	let refusal = $state('');
+	let resumed = $state(false);
+	let reading = $state(false);
+
+	const before = $derived.by((): Curve | undefined => {
+		const o = data.before[station];
+		return o ? makeCurve(o.x.map((x, i) => [x, o.y[i] as number] as const)) : undefined;
+	});
+	const repeat = $derived(freeRepeat(draft, station));
+	const ready = $derived(draft.tracings.length > 0 && draft.visitedOn !== '');
+
+	onMount(() => {
+		const found = findDraft(data.horse.id);
+		if (!found) return;
+		draft = found;
+		resumed = true;
+	});
+	function change(next: DraftVisit) {
+		draft = next;
+		keepDraft(data.horse.id, next);
+	}
+	function keep(curve: Curve, source: DraftTracing['source']) {
+		change(withTracing(draft, draftTracing(station, repeat, frameAtApex(curve), source)));
+		if (freeRepeat(draft, station) > 3) station = MAIN_STATIONS.find((s) => freeRepeat(draft, s) <= 3) ?? station;
+	}
+	function adopt(result: FileResult) {
+		if (result.status === 'refused') return;
+		const days = new Set(result.report.tracings.map((t) => t.visitedOn));
+		if (days.size === 1 && draft.tracings.length === 0) draft = { ...draft, visitedOn: [...days][0] ?? draft.visitedOn };
+		let next = draft;
+		const source = result.report.kind === 'widths-csv' ? 'widths' : 'points';
+		for (const t of result.report.tracings)
+			if (t.visitedOn === draft.visitedOn) next = withTracing(next, draftTracing(t.station, t.repeat, t.curve, source));
+		for (const line of result.report.lines) {
+			const at = line.station ?? station;
+			const n = line.repeat && !next.tracings.some((t) => t.station === at && t.repeat === line.repeat) ? line.repeat : freeRepeat(next, at);
+			next = withTracing(next, draftTracing(at, n, frameAtApex(line.curve), 'svg'));
+		}
+		change(next);
+	}
+	async function takeFiles(files: File[]) {
+		reading = true;
+		const read = await readFiles(files, todayHere());
+		reading = false;
+		results = read;
+		read.forEach(adopt);
+	}
+	const otherDays = $derived(
+		results.flatMap((r) => (r.status === 'read' ? r.report.tracings : [])).filter((t) => t.visitedOn !== draft.visitedOn).length
+	);
+	async function save() {
+		sending = true;
+		refusal = '';
+		const result = await sendVisit(data.horse.id, $state.snapshot(draft) as DraftVisit);
+		if (result.status === 'refused') refusal = result.message;
+		else {
+			forgetDraft(data.horse.id);
+			for (const file of pictures) await sendPhoto(uuidv7(), draft.id, file);
+			await goto(`/horses/${data.horse.id}?saved=${draft.id}&on=${draft.visitedOn}`, { invalidateAll: true });
+		}
+		sending = false;
+	}
+	function clear() {
+		forgetDraft(data.horse.id);
+		draft = newDraft(todayHere());
+		results = [];
+		resumed = false;
+	}
+</script>
+
+<svelte:head><title>New visit · {data.horse.name} · Zone Tally</title></svelte:head>
+<header class="who">
+	<h1>New visit: {data.horse.name}</h1>
+	<p class="quiet">{data.lastOn ? `last traced ${formatDay(data.lastOn)}; drawn thin behind` : 'first visit of this horse'}</p>
+	<label class="day">On <input class="input" type="date" max={todayHere()} value={draft.visitedOn} onchange={(e) => change({ ...draft, visitedOn: e.currentTarget.value })} /></label>
+</header>
+{#if resumed}
+	<p class="sheet resumed" role="status">An unsaved visit was found on this device. <button class="btn btn-ghost" onclick={clear}>Start over</button></p>
+{/if}
+
+<div class="page">
+	<section class="sheet enter">
+		<div class="bar">
+			<div class="join" role="group" aria-label="Station">
+				{#each MAIN_STATIONS as s (s)}<button type="button" class="btn join-item" class:btn-primary={s === station} aria-pressed={s === station} onclick={() => (station = s)}>{s}</button>{/each}
+			</div>
+			<div role="group" aria-label="How to enter" class="join">
+				{#each MODES as [m, word] (m)}<button type="button" class="btn join-item" class:btn-active={m === mode} aria-pressed={m === mode} onclick={() => (mode = m)}>{word}</button>{/each}
+			</div>
+		</div>
+		{#if mode === 'keypad'}
+			<Keypad {before} keepWord={`Keep as ${station}, tracing ${repeat}`} onkeep={(c) => keep(c, 'keypad')} />
+		{:else if mode === 'file'}
+			<FileDrop accept=".csv,.svg,.json,text/csv,image/svg+xml" onfiles={takeFiles}>
+				<b>{reading ? 'Reading…' : 'Drop files here, or choose'}</b><br /><span class="quiet">points CSV, widths CSV, SVG in mm. Lines without a station go to {station}.</span>
+			</FileDrop>
+			<ReadReport {results} />
+			{#if otherDays > 0}<p class="quiet">{otherDays} tracings of other days were left aside: bring a whole history in under <a class="link" href="/import">Import</a>.</p>{/if}
+		{:else}
+			<PicturePad
+				keepWord={`Keep as ${station}, tracing ${repeat}`}
+				onkeep={(c, file) => {
+					keep(c, 'picture');
+					if (!pictures.includes(file)) pictures = [...pictures, file];
+				}}
+			/>
+		{/if}
+	</section>
+	<section class="sheet kept">
+		<TracingGrid
+			tracings={draft.tracings.map((t) => ({ ...t, curve: curveOf(t) }))}
+			{station}
+			onstation={(s) => (station = s)}
+			onremove={(id) => change({ ...draft, tracings: draft.tracings.filter((t) => t.id !== id) })}
+		/>
+		<label class="note">Note <textarea class="textarea w-full" maxlength="4000" rows="2" value={draft.note} oninput={(e) => change({ ...draft, note: e.currentTarget.value })}></textarea></label>
+		{#if refusal}<p role="alert" class="alert alert-error">{refusal}</p>{/if}
+		<button class="btn btn-primary save" disabled={!ready || sending} onclick={save}>{sending ? 'Saving…' : `Save the visit (${draft.tracings.length})`}</button>
+		<p class="quiet small">Nothing is stored until you save; what you entered stays on this device. Level ground, square on four feet, head straight. If the horse shifts, trace again.</p>
+	</section>
+</div>
+
+<style>
+	.who {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.25rem 1rem;
+		align-items: baseline;
+		margin-bottom: 0.75rem;
+	}
+	h1 {
+		font-size: 1.6rem;
+	}
+	.day {
+		margin-left: auto;
+		font-weight: 600;
+	}
+	.resumed {
+		padding: 0.25rem 1rem;
+		margin-bottom: 0.75rem;
+	}
+	.page {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) 24rem;
+		gap: 0.75rem;
+		align-items: start;
+	}
+	.enter,
+	.kept {
+		display: grid;
+		gap: 1rem;
+	}
+	.bar {
+		display: flex;
+		flex-wrap: wrap;
+		justify-content: space-between;
+		gap: 0.5rem;
+	}
+	.note {
+		font-weight: 600;
+	}
+	.small {
+		font-size: 0.9rem;
+	}
+	@media (max-width: 900px) {
+		.page {
+			grid-template-columns: minmax(0, 1fr);
+		}
+		.day {
+			margin-left: 0;
+		}
+		.save {
+			position: sticky;
+			bottom: 0.5rem;
+		}
+	}
+</style>

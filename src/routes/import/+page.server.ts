@@ -1,0 +1,14 @@
+import { answerPage, chooseYard, parseFields, schemas } from '$lib/server/door/index.js';
+import { app } from '$lib/server/app.js';
+import { listHorseNames, mayWrite } from '$lib/server/records/index.js';
+import type { PageServerLoad } from './$types.js';
+
+export const load: PageServerLoad = ({ locals, url, cookies }) =>
+	answerPage(async () => {
+		const yard = chooseYard(locals.scope, parseFields(url.searchParams, schemas.board).yard, cookies);
+		return {
+			yard: { id: yard.yardId, name: yard.yardName },
+			horses: await listHorseNames(app().db, locals.scope, yard.yardId),
+			mayWrite: mayWrite(locals.scope, yard.yardId)
+		};
+	});

@@ -1,0 +1,177 @@
+<script lang="ts">
+	import FileDrop from '$lib/ui/entry/FileDrop.svelte';
+	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
+	import { planVisits } from '$lib/ui/entry/importPlan.js';
+	import type { DraftVisit } from '$lib/ui/entry/draft.js';
+	import { readFiles, type FileResult } from '$lib/ui/entry/readFiles.js';
+	import { sendVisit, undoVisit } from '$lib/ui/entry/sendVisit.js';
+	import YardPicker from '$lib/ui/YardPicker.svelte';
+	import { formatDay, todayHere } from '$lib/ui/format.js';
+	import type { PageProps } from './$types.js';
+
+	const { data }: PageProps = $props();
+	let horseId = $state('');
+	let results: FileResult[] = $state([]);
+	let visits: DraftVisit[] = $state.raw([]);
+	let saved: string[] = $state([]);
+	let busy = $state('');
+	let refusal = $state('');
+
+	const loose = $derived(results.reduce((n, r) => n + (r.status === 'read' ? r.report.lines.length : 0), 0));
+	const stations = (v: DraftVisit) => {
+		const counts = new Map<string, number>();
+		for (const t of v.tracings) counts.set(t.station, (counts.get(t.station) ?? 0) + 1);
+		return [...counts].map(([s, n]) => `${s} × ${n}`).join(', ');
+	};
+
+	async function take(files: File[]) {
+		busy = 'Reading…';
+		saved = [];
+		refusal = '';
+		results = await readFiles(files, todayHere());
+		visits = planVisits(results);
+		busy = '';
+	}
+	async function save() {
+		refusal = '';
+		for (const [i, visit] of visits.entries()) {
+			if (saved.includes(visit.id)) continue;
+			busy = `Saving ${i + 1} of ${visits.length}…`;
+			const result = await sendVisit(horseId, visit);
+			if (result.status === 'refused') {
+				refusal = `${formatDay(visit.visitedOn)}: ${result.message}`;
+				break;
+			}
+			saved = [...saved, visit.id];
+		}
+		busy = '';
+	}
+	async function undo() {
+		busy = 'Taking back…';
+		for (const id of saved) await undoVisit(id);
+		saved = [];
+		busy = '';
+	}
+	const done = $derived(saved.length > 0 && saved.length === visits.length);
+</script>
+
+<svelte:head><title>Import · Zone Tally</title></svelte:head>
+<header class="head-row">
+	<h1>Import tracings</h1>
+	<YardPicker yards={data.yards} chosen={data.yard} path="/import" />
+</header>
+<div class="page">
+	<section class="sheet">
+		<ol>
+			<li>
+				<b>Which horse?</b>
+				<select class="select" aria-label="Horse" bind:value={horseId} disabled={!data.mayWrite}>
+					<option value="">choose</option>
+					{#each data.horses as h (h.id)}<option value={h.id}>{h.name}</option>{/each}
+				</select>
+			</li>
+			<li>
+				<b>Which files?</b>
+				<FileDrop accept=".csv,.json,.svg,text/csv" onfiles={take}><b>Drop files here, or choose</b><br /><span class="quiet">points CSV, widths CSV, or a horse archive (JSON); several at once</span></FileDrop>
+				<ReadReport {results} />
+				{#if loose > 0}<p class="quiet">{loose} lines carry no day. Drawings go in under <b>New visit</b>, where the day is chosen.</p>{/if}
+			</li>
+			<li>
+				<b>Look, then keep</b>
+				{#if visits.length > 0}
+					<table>
+						<thead><tr><th>visit</th><th>tracings</th><th></th></tr></thead>
+						<tbody>{#each visits as v (v.id)}<tr><td>{formatDay(v.visitedOn)}</td><td>{stations(v)}</td><td>{saved.includes(v.id) ? 'kept' : ''}</td></tr>{/each}</tbody>
+					</table>
+				{:else}<p class="quiet">Nothing is stored before you have seen what was read.</p>{/if}
+				{#if refusal}<p role="alert" class="alert alert-error">{refusal} {saved.length > 0 ? `${saved.length} visits before it are kept.` : ''}</p>{/if}
+				<div class="go">
+					{#if done}
+						<span role="status">{saved.length} visits kept.</span>
+						<a class="btn btn-primary" href={`/horses/${horseId}`}>See the horse</a>
+						<button class="btn" onclick={undo}>Undo</button>
+					{:else}
+						<button class="btn btn-primary" disabled={!horseId || visits.length === 0 || busy !== ''} onclick={save}>{busy || `Keep ${visits.length} visits`}</button>
+						{#if visits.length > 0 && !horseId}<span class="quiet">choose the horse first</span>{/if}
+					{/if}
+				</div>
+			</li>
+		</ol>
+	</section>
+	<aside class="sheet">
+		<h2>Points CSV</h2>
+		<pre>visited_on,station,repeat,x_mm,y_mm
+2026-03-14,T8,1,-152.0,-148.5
+2026-03-14,T8,1,-140.2,-121.0</pre>
+		<p class="quiet">Near to off, spine at 0, y up.</p>
+		<h2>Widths CSV</h2>
+		<pre>visited_on,station,repeat,depth_mm,near_mm,off_mm
+2026-03-14,T8,1,30,58,59
+2026-03-14,T8,1,60,83.5,84</pre>
+		<p class="quiet">Half-widths at depths below the top. Semicolons and decimal commas are read too.</p>
+	</aside>
+</div>
+
+<style>
+	.head-row {
+		display: flex;
+		gap: 1rem;
+		align-items: center;
+		margin-bottom: 0.75rem;
+	}
+	h1 {
+		font-size: 1.75rem;
+	}
+	h2 {
+		font-size: 1.05rem;
+	}
+	.page {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) 25rem;
+		gap: 0.75rem;
+		align-items: start;
+	}
+	ol {
+		display: grid;
+		gap: 1.5rem;
+		list-style: decimal inside;
+	}
+	li > :global(*) {
+		margin-top: 0.4rem;
+	}
+	li > b {
+		margin-right: 0.75rem;
+	}
+	pre {
+		font-size: 0.82rem;
+		background: var(--zt-hide-2);
+		padding: 0.5rem;
+		border-radius: 0.4rem;
+		overflow-x: auto;
+		margin: 0.25rem 0;
+	}
+	aside {
+		display: grid;
+		gap: 0.25rem;
+	}
+	th {
+		text-align: left;
+		font-weight: 600;
+	}
+	td,
+	th {
+		padding: 0.2rem 1.5rem 0.2rem 0;
+		border-bottom: 1px solid var(--zt-line);
+	}
+	.go {
+		display: flex;
+		gap: 1rem;
+		align-items: center;
+		flex-wrap: wrap;
+	}
+	@media (max-width: 900px) {
+		.page {
+			grid-template-columns: minmax(0, 1fr);
+		}
+	}
+</style>

@@ -1,0 +1,73 @@
+import type { Call, NextStep, Reason, Verdict } from '../core/call/index.js';
+
+type Data = Reason['data'];
+
+const sideWord = (side: unknown): string => (side === 'both' ? 'Both sides' : side === 'near' ? 'Near side' : 'Off side');
+const signed = (v: unknown): string => `${Number(v) > 0 ? '+' : '−'}${Math.abs(Number(v)).toFixed(1)}`;
+
+const REASONS: Readonly<Record<string, (d: Data) => string>> = {
+	'front-lost': (d) => `${sideWord(d['side'])} at ${d['station']} lost ${d['mm']} ± ${d['plusMinusMm']} mm since the fit mark (limit ${d['limitMm']})`,
+	'front-gained': (d) => `${sideWord(d['side'])} at ${d['station']} gained ${d['mm']} ± ${d['plusMinusMm']} mm since the fit mark (limit ${d['limitMm']})`,
+	'no-real-change': (d) => `No real change seen; these tracings would show ${d['detectableMm']} mm`,
+	'small-real-change': (d) => `${sideWord(d['side'])} at ${d['station']} changed ${signed(d['mm'])} ± ${d['plusMinusMm']} mm: real, but inside the limit`,
+	'sides-apart': (d) => `The sides moved ${d['mm']} mm apart (limit ${d['limitMm']})`,
+	'sudden-step': () => 'The change came suddenly',
+	'too-noisy': (d) => `Too noisy to be sure: under ${d['detectableMm']} mm cannot be told from tracing error`,
+	'tracing-left-out': (d) => `${d['count']} clumsy tracing${Number(d['count']) > 1 ? 's' : ''} left out, kept on record`,
+	'other-side-within': (d) => `${sideWord(d['side'])} within limits (${signed(d['mm'])} mm)`,
+	'cause-local-loss': () => 'Lost in front, less behind: muscle, not condition',
+	'cause-local-gain': () => 'Gained in front, less behind: muscle, not condition',
+	'cause-one-sided': () => 'One side only: lameness, a crooked load or a slipping saddle come to mind',
+	'cause-condition-loss': () => 'Lost at every cut alike: whole-body condition',
+	'cause-condition-gain': () => 'Gained at every cut alike: whole-body condition',
+	'cause-growth': () => 'Gained most in front and some behind: growth'
+};
+
+export function reasonSentence(reason: Reason): string {
+	return REASONS[reason.code]?.(reason.data) ?? reason.code;
+}
+
+export const VERDICT_WORD: Readonly<Record<Verdict, string>> = { steady: 'Steady', watch: 'Watch', refit: 'Refit', stop: 'Stop' };
+
+export const VERDICT_MEANS: Readonly<Record<Verdict, string>> = {
+	steady: 'Ride on in this saddle.',
+	watch: 'The back is moving. Trace again soon.',
+	refit: 'This saddle no longer fits this back.',
+	stop: 'Do not ride in this saddle. Call the vet.'
+};
+
+export const NEXT_STEP: Readonly<Record<NextStep, string>> = {
+	'ride-on': 'Ride on',
+	'trace-again': 'Trace again',
+	'trace-third': 'Trace a third time',
+	'trace-front': 'Trace T8',
+	'call-fitter': 'Call the fitter',
+	'call-vet': 'Call the vet first'
+};
+
+/** The care line under a call; undefined where none is needed. */
+export function cautionFor(call: Pick<Call, 'verdict' | 'cause'>): string | undefined {
+	if (call.verdict === 'steady') return undefined;
+	if (call.cause === 'one-sided') return 'One side wasting is a matter for a vet before any pad, shim or re-fit.';
+	if (call.verdict === 'watch') return undefined;
+	return 'Do not ride in it until a qualified fitter has seen it.';
+}
+
+/** What is always said beside a call. */
+export const STANDING_CAUTION =
+	'Shape and records only, not a diagnosis. Pain, heat, swelling, open skin or lameness: stop riding and call a vet first.';
+
+/** Sureness in words that never claim more than 99 in 100. */
+export function surenessWords(sureness: number): string {
+	return `${Math.min(99, Math.max(1, Math.round(sureness * 100)))} in 100 sure`;
+}
+
+/** Why a horse has no call, by code, in a few words. */
+export const MISSING_WORDS: Readonly<Record<string, string>> = {
+	'no-visit': 'Trace its back first',
+	'no-saddle': 'Say which saddle it goes in',
+	'no-fit-mark': 'Set a fit mark: from which visit does this saddle fit?',
+	'no-front-tracing': 'Trace T8: the fit is judged there',
+	'no-visit-at-fit': 'No tracing near the fit mark',
+	'fit-day-short': 'The fitted day’s tracings end too high up'
+};

@@ -1,0 +1,74 @@
+import type { Problem } from '../core/errors/index.js';
+
+type Data = Problem['data'];
+
+/** What is wrong and what to do, by code; one sentence or two, in plain words. */
+const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
+	'bad-date': (d) => `“${d['value']}” is not a day. Write it as YYYY-MM-DD, for example 2026-03-14.`,
+	'future-date': (d) => `${d['value']} lies in the future. Check the year, or the clock of this device.`,
+	'bad-station': (d) => `“${d['value']}” is not a station. Use T8, T13, T18, T10, W or s=NNN.`,
+	'bad-repeat': (d) => `“${d['value']}” is not a repeat number. Use 1, 2, 3 up to 20.`,
+	'bad-fingers': () => 'Those finger widths cannot be right. Measure 2, 3 and 4 stacked fingers again, in mm.',
+	'not-a-number': (d) => `“${d['value']}” in column ${d['column']} is not a number. Correct that cell; 12.5 and 12,5 are both read.`,
+	'bad-number': (d) => `Point ${d['point']} has no usable number. Correct or remove it.`,
+	'out-of-range': (d) => `Point ${d['point']} lies more than ${d['limitMm']} mm out. Check the units: millimetres are wanted.`,
+	'too-few-points': (d) => `Only ${d['count']} different points; at least ${d['needed']} are needed. Draw or type more of the line.`,
+	'too-many-points': (d) => `${d['count']} points in one tracing; at most ${d['limit']} are read. Thin them out first.`,
+	'points-out-of-order': (d) => `Point ${d['point']} jumps back. Put the points of one tracing in order from the near side to the off side.`,
+	'looks-like-other-unit': (d) => `The whole line is only ${d['widthMm']} wide: it looks like ${d['unit'] === 'inch' ? 'inches' : 'centimetres'}. Convert it to millimetres.`,
+	'upside-down': () => 'The line is upside down: y must grow upward, with the withers on top. Change the sign of y.',
+	'curve-too-flat': (d) => `The line rises only ${d['archMm']} mm: that is no cut across a back. Check that the right line was read.`,
+	'bad-depth': (d) => `A depth of ${d['depthMm']} mm cannot be right. Depths run from 1 to 400 mm below the top.`,
+	'bad-width': (d) => `${d['widthMm']} mm on the ${d['side']} side at ${d['depthMm']} mm depth cannot be right. Half-widths run from 1 to 500 mm.`,
+	'doubled-depth': (d) => `Depth ${d['depthMm']} mm stands twice. Keep one.`,
+	'too-few-depths': () => 'Type half-widths at two depths or more on each side.',
+	'doubled-repeat': (d) => `${d['station']} repeat ${d['repeat']} of ${d['day']} stands twice. Number the second one anew; neither was kept.`,
+	'not-csv': () => 'This is not a CSV file. Save the table as CSV (comma separated, UTF-8) and try again.',
+	'not-svg': () => 'This is not an SVG drawing. Export the line as plain SVG and try again.',
+	'svg-no-scale': () => 'The drawing says no size. Give it a viewBox in mm, or a width in mm.',
+	'svg-no-path': () => 'No line was found in the drawing. Convert shapes to paths and try again.',
+	'svg-bad-path': (d) => `Path ${d['path'] ?? ''} could not be read. Draw it again as one line from near to off.`,
+	'too-many-paths': (d) => `More than ${d['limit']} paths. Keep only the traced lines in the drawing.`,
+	'empty-file': () => 'The file holds no rows. Check that the right file was chosen.',
+	'missing-columns': (d) => `Missing in the first line: ${d['missing']}. The header must read ${d['wanted']}.`,
+	'too-many-rows': (d) => `${d['rows']} rows; at most ${d['limit']} are read at once. Split the file.`,
+	'too-large': (d) => `The file is too large; at most ${d['limitMb']} MB are read. Split it, or choose a smaller one.`,
+	'unknown-kind': () => 'This kind of file is not read here. Bring points CSV, widths CSV, SVG or a horse archive (JSON).',
+	'not-archive': () => 'This is not a horse archive. Choose a JSON file that was exported here.',
+	'archive-newer': (d) => `The archive has version ${d['version']}, which this program does not know. Update the program first.`,
+	'archive-broken': (d) => `The archive is damaged at ${d['part']}. Export it again.`,
+	'turned-round': () => 'Was drawn from off to near; it has been turned round.',
+	'no-front-tracing': (d) => `There is no tracing at ${d['station']}. Trace ${d['station']}: the fit is judged there.`,
+	'no-visit-at-fit': (d) => `No tracing within ${d['reachDays']} days of the fit mark on ${d['fitted']}; the nearest is from ${d['nearest']}. Trace on the day of fitting, or move the fit mark.`,
+	'fit-day-short': (d) => `The tracings of ${d['fitDay']} do not reach 60 to 120 mm below the top on both sides. Trace further down.`,
+	'unknown-command': (d) => `“${d['command']}” is not a command. There are: measure, watch.`,
+	'bad-option': (d) => `${d['option']} is missing or not understood. ${d['usage']}`,
+	'file-unreadable': (d) => `${d['file']} cannot be read. Check its name and that it is there.`,
+	'not-signed-in': () => 'You are signed out. Sign in again; what you typed is still on this device.',
+	'not-found': () => 'That is not here, or not in one of your yards.',
+	'read-only': () => 'You may look at this yard but not change it. Ask its owner.',
+	'bad-input': (d) => `${d['detail']}`,
+	'changed-meanwhile': () => 'Someone changed this meanwhile. Load it again; nothing was overwritten.',
+	'not-an-image': () => 'This is not a picture. Use JPEG, PNG or WebP.',
+	'sign-in-failed': () => 'Email and password do not match. Nothing was changed; try again.',
+	'too-many-tries': () => 'Too many tries. Wait a minute, then try again.'
+};
+
+/** The sentence for a code; an unknown code is named so that it can be reported. */
+export function errorSentence(problem: Pick<Problem, 'code' | 'data'>): string {
+	const sentence = SENTENCES[problem.code];
+	return sentence ? sentence(problem.data) : `Something unexpected: ${problem.code}. Nothing was lost.`;
+}
+
+/** All codes that have a sentence; a test holds them against the codes in use. */
+export const KNOWN_CODES: readonly string[] = Object.keys(SENTENCES);
+
+/** A problem of a file with its line in front. */
+export function problemLine(problem: Problem): string {
+	const { station, repeat } = problem.data;
+	const where = [
+		problem.line === undefined ? '' : `line ${problem.line}`,
+		station === undefined || problem.code === 'doubled-repeat' ? '' : `${station} repeat ${repeat}`
+	].filter(Boolean);
+	return (where.length > 0 ? `${where.join(', ')}: ` : '') + errorSentence(problem);
+}

@@ -1,0 +1,2 @@
+export * from './errorSentence.js';
+export * from './callWords.js';

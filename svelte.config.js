@@ -1,0 +1,29 @@
+import adapter from '@sveltejs/adapter-node';
+import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
+
+/** @type {import('@sveltejs/kit').Config} */
+export default {
+	preprocess: vitePreprocess(),
+	kit: {
+		adapter: adapter({ out: process.env.ZT_BUILD_OUT ?? 'build/app/manual' }),
+		outDir: process.env.ZT_KIT_OUT ?? '.svelte-kit',
+		alias: { $core: 'src/core', $words: 'src/words' },
+		csp: {
+			directives: {
+				'default-src': ['self'],
+				'img-src': ['self', 'blob:', 'data:'],
+				'style-src': ['self', 'unsafe-inline'],
+				'font-src': ['self', 'data:'],
+				'frame-ancestors': ['none'],
+				'form-action': ['self'],
+				'base-uri': ['self']
+			}
+		},
+		typescript: {
+			config: (config) => {
+				config.include.push('../sim/**/*.ts', '../scripts/**/*.ts', '../tests/**/*.ts', '../drizzle.config.ts');
+				return config;
+			}
+		}
+	}
+};
