@@ -33,7 +33,9 @@ async function main() {
 	if (!own) await ensureDebian(['postgresql']);
 	const users = joinUsers(path.join(state, 'users'));
 	const postgres = own ? { url: own, stop: async () => {} } : await startPostgres(path.join(state, 'postgres'));
-	run(process.execPath, ['--import=tsx', 'scripts/prepareDatabase.ts', '--demo'], { env: { ...process.env, DATABASE_URL: postgres.url } });
+	run(process.execPath, ['--import=tsx', 'scripts/prepareDatabase.ts', '--demo'], {
+		env: { ...process.env, DATABASE_URL: postgres.url }
+	});
 	const build = ensureBuild();
 	const wanted = Number(process.env.PORT) || USUAL_PORT;
 	const port = (await portFree(wanted)) ? wanted : 0;

@@ -1,7 +1,14 @@
 import { eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { v7 as uuidv7 } from 'uuid';
-import { DEMO_PASSWORD, DEMO_PEOPLE, DEMO_YARDS, type DemoHorse, type DemoPersonKey, type DemoYard } from '../sim/demo/patrol.js';
+import {
+	DEMO_PASSWORD,
+	DEMO_PEOPLE,
+	DEMO_YARDS,
+	type DemoHorse,
+	type DemoPersonKey,
+	type DemoYard
+} from '../sim/demo/patrol.js';
 import { demoVisits } from '../sim/demo/visits.js';
 import { makeAuth } from '../src/lib/server/access/auth.js';
 import { tables, type Asker, type Database } from '../src/lib/server/db/index.js';
@@ -20,11 +27,24 @@ async function loadPeople(db: Database): Promise<People> {
 	return people as People;
 }
 
-async function loadVisits(db: Asker, horse: DemoHorse, at: { horseId: string; yardId: string; madeBy: string }, today: string, seed: number): Promise<string[]> {
+async function loadVisits(
+	db: Asker,
+	horse: DemoHorse,
+	at: { horseId: string; yardId: string; madeBy: string },
+	today: string,
+	seed: number
+): Promise<string[]> {
 	const made = demoVisits(horse, today, seed).map((v) => ({ id: uuidv7(), ...v }));
-	await db.insert(tables.visit).values(
-		made.map((v) => ({ ...at, id: v.id, visitedOn: v.visitedOn, contentHash: createHash('sha256').update(v.id).digest('hex') }))
-	);
+	await db
+		.insert(tables.visit)
+		.values(
+			made.map((v) => ({
+				...at,
+				id: v.id,
+				visitedOn: v.visitedOn,
+				contentHash: createHash('sha256').update(v.id).digest('hex')
+			}))
+		);
 	const rows = made.flatMap((v) =>
 		v.tracings.map((t) => ({
 			id: uuidv7(),
@@ -49,7 +69,11 @@ interface HorsePlace {
 	readonly seed: number;
 }
 
-async function loadHorse(db: Asker, horse: DemoHorse, { yardId, saddles, madeBy, today, seed }: HorsePlace): Promise<void> {
+async function loadHorse(
+	db: Asker,
+	horse: DemoHorse,
+	{ yardId, saddles, madeBy, today, seed }: HorsePlace
+): Promise<void> {
 	const horseId = uuidv7();
 	const bornYear = Number(today.slice(0, 4)) - horse.ageYears;
 	await db.insert(tables.horse).values({ id: horseId, yardId, name: horse.name, about: horse.about, bornYear });
@@ -72,13 +96,16 @@ async function loadHorse(db: Asker, horse: DemoHorse, { yardId, saddles, madeBy,
 async function loadYard(db: Asker, yard: DemoYard, people: People, today: string, seed: number): Promise<void> {
 	const yardId = uuidv7();
 	await db.insert(tables.yard).values({ id: yardId, name: yard.name });
-	await db.insert(tables.membership).values(yard.members.map((m) => ({ yardId, personId: people[m.person], role: m.role })));
+	await db
+		.insert(tables.membership)
+		.values(yard.members.map((m) => ({ yardId, personId: people[m.person], role: m.role })));
 	const saddles = yard.saddles.map((s) => ({ id: uuidv7(), yardId, ...s }));
 	await db.insert(tables.saddle).values(saddles);
 	const byName = new Map(saddles.map((s) => [s.name, s.id]));
 	const madeBy = people.bodyworker;
 	let n = 0;
-	for (const horse of yard.horses) await loadHorse(db, horse, { yardId, saddles: byName, madeBy, today, seed: seed + 17 * n++ });
+	for (const horse of yard.horses)
+		await loadHorse(db, horse, { yardId, saddles: byName, madeBy, today, seed: seed + 17 * n++ });
 }
 
 /** Loads the demo once; a database that already holds its owner is left alone. Returns whether it loaded. */

@@ -24,7 +24,11 @@ const BASE: Readonly<Record<SimStation, CutShape>> = {
 };
 
 /** The back of one made-up horse: a base shape scaled and coloured by a few numbers. */
-export function makeBack(build: { readonly broad: number; readonly pocketMm: number; readonly lopsidedMm: number }): Record<SimStation, CutShape> {
+export function makeBack(build: {
+	readonly broad: number;
+	readonly pocketMm: number;
+	readonly lopsidedMm: number;
+}): Record<SimStation, CutShape> {
 	const of = (station: SimStation): CutShape => {
 		const b = BASE[station];
 		return {

@@ -26,7 +26,11 @@ export const handle: Handle = async ({ event, resolve }) => {
 		return refuseSignedOut(event.url.pathname, event.url.search, wantsPage);
 	}
 	const response = await resolve(event, {
-		transformPageChunk: ({ html }) => html.replace('data-theme="paper"', event.locals.theme ? `data-theme="${event.locals.theme}"` : 'data-theme="paper"')
+		transformPageChunk: ({ html }) =>
+			html.replace(
+				'data-theme="paper"',
+				event.locals.theme ? `data-theme="${event.locals.theme}"` : 'data-theme="paper"'
+			)
 	});
 	response.headers.set('server-timing', `all;dur=${(performance.now() - began).toFixed(1)}`);
 	response.headers.set('x-content-type-options', 'nosniff');

@@ -13,7 +13,9 @@ export const isRoot = () => process.getuid?.() === 0;
 /** Where this checkout keeps what must outlive a run: one folder a checkout, outside it, so that a database user can reach it. */
 export function stateFolder() {
 	const name = createHash('sha256').update(ROOT).digest('hex').slice(0, 12);
-	const base = isRoot() ? '/var/lib/zone-tally' : path.join(process.env.XDG_STATE_HOME ?? path.join(homedir(), '.local/state'), 'zone-tally');
+	const base = isRoot()
+		? '/var/lib/zone-tally'
+		: path.join(process.env.XDG_STATE_HOME ?? path.join(homedir(), '.local/state'), 'zone-tally');
 	const folder = path.join(base, name);
 	mkdirSync(folder, { recursive: true });
 	return folder;
@@ -42,7 +44,9 @@ const has = (file) => existsSync(file);
 const postgresBin = () => {
 	const base = '/usr/lib/postgresql';
 	if (!has(base)) return undefined;
-	const newest = readdirSync(base).filter((v) => has(path.join(base, v, 'bin/initdb'))).sort((a, b) => Number(b) - Number(a))[0];
+	const newest = readdirSync(base)
+		.filter((v) => has(path.join(base, v, 'bin/initdb')))
+		.sort((a, b) => Number(b) - Number(a))[0];
 	return newest && path.join(base, newest, 'bin');
 };
 
@@ -72,7 +76,8 @@ export async function ensureDebian(wanted) {
 	const sudo = isRoot() ? [] : ['sudo', '-n'];
 	const command = `${isRoot() ? '' : 'sudo '}apt-get update && ${isRoot() ? '' : 'sudo '}apt-get install -y --no-install-recommends ${missing.join(' ')}`;
 	const able = isRoot() || spawnSync('sudo', ['-n', 'true']).status === 0;
-	if (!able || !(await mayInstall(missing.join(', ')))) throw new Error(`Please install what is missing and start again:\n  ${command}`);
+	if (!able || !(await mayInstall(missing.join(', '))))
+		throw new Error(`Please install what is missing and start again:\n  ${command}`);
 	console.log(`installing ${missing.join(', ')}`);
 	const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
 	const apt = (...args) => run([...sudo, 'apt-get'][0], [...sudo, 'apt-get', ...args].slice(1), { env });
@@ -83,7 +88,9 @@ export async function ensureDebian(wanted) {
 /** Runs `npm ci` when the installed packages are not those of the lock file. */
 export async function ensurePackages() {
 	const stamp = path.join(ROOT, 'node_modules/.zone-tally-lock');
-	const lock = createHash('sha256').update(readFileSync(path.join(ROOT, 'package-lock.json'))).digest('hex');
+	const lock = createHash('sha256')
+		.update(readFileSync(path.join(ROOT, 'package-lock.json')))
+		.digest('hex');
 	if (has(stamp) && readFileSync(stamp, 'utf8') === lock) return;
 	console.error('installing packages (npm ci)');
 	run('npm', ['ci', '--no-audit', '--no-fund'], { env: { ...process.env, NODE_ENV: 'development' } });

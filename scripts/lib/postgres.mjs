@@ -37,7 +37,11 @@ function initialise(folder, data, who) {
 	const passwordFile = path.join(folder, 'password');
 	writeFileSync(passwordFile, password, { mode: 0o600 });
 	if (who.uid !== undefined) chownSync(passwordFile, who.uid, who.gid);
-	run(path.join(postgresPrograms(), 'initdb'), ['-D', data, '-U', 'zone_tally', '-A', 'scram-sha-256', '--pwfile', passwordFile, '-E', 'UTF8', '--locale=C.UTF-8'], { ...who, cwd: folder });
+	run(
+		path.join(postgresPrograms(), 'initdb'),
+		['-D', data, '-U', 'zone_tally', '-A', 'scram-sha-256', '--pwfile', passwordFile, '-E', 'UTF8', '--locale=C.UTF-8'],
+		{ ...who, cwd: folder }
+	);
 }
 
 /** Port of a server already running on this data folder, if one is. */
@@ -56,7 +60,10 @@ function runningPort(data) {
 async function waitReady(port, child) {
 	for (let i = 0; i < 300; i++) {
 		if (child && child.exitCode !== null) throw new Error('PostgreSQL did not start; see log in its folder');
-		if (spawnSync(path.join(postgresPrograms(), 'pg_isready'), ['-h', '127.0.0.1', '-p', String(port), '-q']).status === 0) return;
+		if (
+			spawnSync(path.join(postgresPrograms(), 'pg_isready'), ['-h', '127.0.0.1', '-p', String(port), '-q']).status === 0
+		)
+			return;
 		await sleep(100);
 	}
 	throw new Error('PostgreSQL did not become ready');
@@ -81,9 +88,25 @@ export async function startPostgres(folder) {
 	}
 	const port = await freePort();
 	const log = openSync(path.join(folder, 'log'), 'a');
-	const args = ['-D', data, '-p', String(port), '-c', 'listen_addresses=127.0.0.1', '-c', 'unix_socket_directories=', '-c', 'max_connections=60'];
+	const args = [
+		'-D',
+		data,
+		'-p',
+		String(port),
+		'-c',
+		'listen_addresses=127.0.0.1',
+		'-c',
+		'unix_socket_directories=',
+		'-c',
+		'max_connections=60'
+	];
 	// Its own process group: Ctrl-C reaches this script first, which then stops the database in order.
-	const child = spawn(path.join(postgresPrograms(), 'postgres'), args, { ...who, cwd: folder, stdio: ['ignore', log, log], detached: true });
+	const child = spawn(path.join(postgresPrograms(), 'postgres'), args, {
+		...who,
+		cwd: folder,
+		stdio: ['ignore', log, log],
+		detached: true
+	});
 	await waitReady(port, child);
 	child.unref();
 	return { url: url(port), stop };
@@ -91,5 +114,8 @@ export async function startPostgres(folder) {
 
 /** Stops the cluster of a data folder in order and waits for it. */
 async function stopPostgres(data, who, folder) {
-	spawnSync(path.join(postgresPrograms(), 'pg_ctl'), ['-D', data, 'stop', '-m', 'fast', '-w', '-s'], { ...who, cwd: folder });
+	spawnSync(path.join(postgresPrograms(), 'pg_ctl'), ['-D', data, 'stop', '-m', 'fast', '-w', '-s'], {
+		...who,
+		cwd: folder
+	});
 }

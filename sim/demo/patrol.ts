@@ -27,7 +27,10 @@ export interface DemoYard {
 	readonly name: string;
 	readonly saddles: readonly DemoSaddle[];
 	readonly horses: readonly DemoHorse[];
-	readonly members: readonly { readonly person: DemoPersonKey; readonly role: 'owner' | 'bodyworker' | 'fitter' | 'viewer' }[];
+	readonly members: readonly {
+		readonly person: DemoPersonKey;
+		readonly role: 'owner' | 'bodyworker' | 'fitter' | 'viewer';
+	}[];
 }
 
 export type DemoPersonKey = 'owner' | 'bodyworker' | 'fitter';
@@ -57,17 +60,72 @@ const PATROL: DemoYard = {
 		{ name: 'Old Warden', kind: 'stock', about: 'front shims of 6 mm, both sides' }
 	],
 	horses: [
-		{ ...usual, name: 'Samphire', about: 'bay gelding, 152 cm, beach patrol 4 days a week', ageYears: 11, saddle: 'Patrol 3', story: STORIES.steady(), build: { broad: 1.02, pocketMm: 0, lopsidedMm: 0.5 }, hand: CALM_HAND },
-		{ ...usual, name: 'Marram', about: 'dun mare, 148 cm, box rest since the late summer storm', ageYears: 9, saddle: 'Patrol 17 narrow', story: STORIES.layOff(84, 9.5), build: { broad: 0.94, pocketMm: 2, lopsidedMm: 0 }, fitVisits: [1] },
-		{ ...usual, name: 'Sandpiper', about: 'grey filly, 146 cm, first season on the flats', ageYears: 4, saddle: 'Sluice House', story: STORIES.growing(7), build: { broad: 0.92, pocketMm: 0, lopsidedMm: 0 }, fitVisits: [0, 12] },
-		{ ...usual, name: 'Thrift', about: 'chestnut gelding, 155 cm, hauling wrack since spring', ageYears: 7, saddle: 'Old Warden', school: 'roomy', story: STORIES.gained(60, 12.5), build: { broad: 0.96, pocketMm: 6, lopsidedMm: 0 } },
-		{ ...usual, name: 'Curlew', about: 'black mare, 150 cm, rests the near hind now and then', ageYears: 13, saddle: 'Patrol 3', story: STORIES.oneSide(80, 11), build: { broad: 1, pocketMm: 1, lopsidedMm: 0 }, hand: CALM_HAND },
-		{ ...usual, name: 'Eider', about: 'skewbald cob, 145 cm, fat when the saltmarsh greens', ageYears: 10, saddle: 'Patrol 21 wide', story: STORIES.springFat(5.6), build: { broad: 1.12, pocketMm: -3, lopsidedMm: -0.5 } }
+		{
+			...usual,
+			name: 'Samphire',
+			about: 'bay gelding, 152 cm, beach patrol 4 days a week',
+			ageYears: 11,
+			saddle: 'Patrol 3',
+			story: STORIES.steady(),
+			build: { broad: 1.02, pocketMm: 0, lopsidedMm: 0.5 },
+			hand: CALM_HAND
+		},
+		{
+			...usual,
+			name: 'Marram',
+			about: 'dun mare, 148 cm, box rest since the late summer storm',
+			ageYears: 9,
+			saddle: 'Patrol 17 narrow',
+			story: STORIES.layOff(84, 9.5),
+			build: { broad: 0.94, pocketMm: 2, lopsidedMm: 0 },
+			fitVisits: [1]
+		},
+		{
+			...usual,
+			name: 'Sandpiper',
+			about: 'grey filly, 146 cm, first season on the flats',
+			ageYears: 4,
+			saddle: 'Sluice House',
+			story: STORIES.growing(7),
+			build: { broad: 0.92, pocketMm: 0, lopsidedMm: 0 },
+			fitVisits: [0, 12]
+		},
+		{
+			...usual,
+			name: 'Thrift',
+			about: 'chestnut gelding, 155 cm, hauling wrack since spring',
+			ageYears: 7,
+			saddle: 'Old Warden',
+			school: 'roomy',
+			story: STORIES.gained(60, 12.5),
+			build: { broad: 0.96, pocketMm: 6, lopsidedMm: 0 }
+		},
+		{
+			...usual,
+			name: 'Curlew',
+			about: 'black mare, 150 cm, rests the near hind now and then',
+			ageYears: 13,
+			saddle: 'Patrol 3',
+			story: STORIES.oneSide(80, 11),
+			build: { broad: 1, pocketMm: 1, lopsidedMm: 0 },
+			hand: CALM_HAND
+		},
+		{
+			...usual,
+			name: 'Eider',
+			about: 'skewbald cob, 145 cm, fat when the saltmarsh greens',
+			ageYears: 10,
+			saddle: 'Patrol 21 wide',
+			story: STORIES.springFat(5.6),
+			build: { broad: 1.12, pocketMm: -3, lopsidedMm: -0.5 }
+		}
 	]
 };
 
 const ROUND_NAMES =
-	'Avocet Bittern Cockle Dunlin Egret Fulmar Gannet Heron Isinglass Jetty Kelp Limpet Mudlark Nereid Oarweed Plover Quoin Razorbill Sedge Tern Urchin Velvet Whimbrel Yarrow Zostera Barnacle Cuttle Dulse Estuary Foreshore Groyne Haven Inlet Kittiwake Lagoon Mooring'.split(' ');
+	'Avocet Bittern Cockle Dunlin Egret Fulmar Gannet Heron Isinglass Jetty Kelp Limpet Mudlark Nereid Oarweed Plover Quoin Razorbill Sedge Tern Urchin Velvet Whimbrel Yarrow Zostera Barnacle Cuttle Dulse Estuary Foreshore Groyne Haven Inlet Kittiwake Lagoon Mooring'.split(
+		' '
+	);
 
 const ROUND_STORIES: readonly (() => Story)[] = [
 	STORIES.steady,

@@ -70,7 +70,11 @@ function run(command: string | undefined, args: string[]): Record<string, unknow
 
 function refusal(error: unknown): Record<string, unknown> {
 	if (error instanceof UnreadRows) {
-		const problems = error.report.problems.map((p) => ({ code: p.code, line: p.line ?? null, message: problemLine(p) }));
+		const problems = error.report.problems.map((p) => ({
+			code: p.code,
+			line: p.line ?? null,
+			message: problemLine(p)
+		}));
 		return { error: { code: problems[0]?.code, message: problems[0]?.message }, problems: problems.slice(0, 50) };
 	}
 	if (error instanceof CoreError) return { error: { code: error.code, message: errorSentence(error) } };

@@ -10,7 +10,8 @@ import {
 import { mean } from '../core/math/index.js';
 import { pooledWithinSd, smallestDetectableChange } from '../core/noise/index.js';
 
-const orNull = (v: number | undefined): number | null => (v === undefined || Number.isNaN(v) ? null : Math.round(v * 1e4) / 1e4);
+const orNull = (v: number | undefined): number | null =>
+	v === undefined || Number.isNaN(v) ? null : Math.round(v * 1e4) / 1e4;
 
 type Numbers = Record<string, number | null>;
 

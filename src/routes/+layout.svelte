@@ -1,7 +1,7 @@
 <script lang="ts">
 	import '../app.css';
 	import { page } from '$app/state';
-	import { Moon, Sun } from '@lucide/svelte';
+	import { LogOut, Moon, Sun } from '@lucide/svelte';
 	import Shortcuts from '$lib/ui/Shortcuts.svelte';
 	import type { LayoutProps } from './$types.js';
 
@@ -11,7 +11,10 @@
 		{ href: '/saddles', word: 'Saddles' },
 		{ href: '/import', word: 'Import' }
 	];
-	const here = (href: string) => (href === '/' ? page.url.pathname === '/' || page.url.pathname.startsWith('/horses') : page.url.pathname.startsWith(href));
+	const here = (href: string) =>
+		href === '/'
+			? page.url.pathname === '/' || page.url.pathname.startsWith('/horses')
+			: page.url.pathname.startsWith(href);
 
 	function toggleTheme() {
 		const root = document.documentElement;
@@ -31,11 +34,18 @@
 		</nav>
 		<div class="end">
 			<span class="quiet who">{data.person.name}</span>
-			<button class="btn btn-ghost btn-square" id="theme-toggle" onclick={toggleTheme} aria-label="Paper or stable theme">
+			<button
+				class="btn btn-ghost btn-square"
+				id="theme-toggle"
+				onclick={toggleTheme}
+				aria-label="Paper or stable theme"
+			>
 				<Sun class="sun" size={20} /><Moon class="moon" size={20} />
 			</button>
 			<Shortcuts />
-			<form method="POST" action="/sign-out"><button class="btn btn-ghost">Sign out</button></form>
+			<form method="POST" action="/sign-out">
+				<button class="btn btn-ghost btn-square" aria-label="Sign out"><LogOut size={20} /></button>
+			</form>
 		</div>
 	</header>
 {/if}

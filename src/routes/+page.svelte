@@ -23,9 +23,21 @@
 	<h1>Horses</h1>
 	<YardPicker yards={data.yards} chosen={data.yard} path="/" />
 	<p class="counts">
-		{#each counts as v (v)}<span><b>{data.board.counts[v]}</b> {v === 'none' ? 'without a call' : VERDICT_WORD[v].toLowerCase()}</span>{/each}
+		{#each counts as v (v)}<span
+				><b>{data.board.counts[v]}</b> {v === 'none' ? 'without a call' : VERDICT_WORD[v].toLowerCase()}</span
+			>{/each}
 	</p>
-	<form role="search" class="find"><input id="find" class="input" type="search" name="q" value={data.search} placeholder="Find a horse" aria-label="Find a horse" /></form>
+	<form role="search" class="find">
+		<input
+			id="find"
+			class="input"
+			type="search"
+			name="q"
+			value={data.search}
+			placeholder="Find a horse"
+			aria-label="Find a horse"
+		/>
+	</form>
 	{#if data.mayWrite}<a class="btn" href={`/horses/new?yard=${data.yard.id}`}>Add a horse</a>{/if}
 </header>
 
@@ -42,14 +54,24 @@
 			</div>
 			<div class="why">
 				<span>{horse.saddleName ?? 'no saddle yet'}</span>
-				<span class="quiet">{horse.verdict ? NEXT_STEP[(horse.nextStep ?? 'ride-on') as NextStep] : (MISSING_WORDS[horse.missing ?? 'no-visit'] ?? 'Not judged yet')}</span>
+				<span class="quiet"
+					>{horse.verdict
+						? NEXT_STEP[(horse.nextStep ?? 'ride-on') as NextStep]
+						: (MISSING_WORDS[horse.missing ?? 'no-visit'] ?? 'Not judged yet')}</span
+				>
 			</div>
 			<div class="spark"><Spark points={horse.spark ?? []} limitMm={6} /></div>
 			<div class="when">
 				<span>{horse.lastOn ? `seen ${formatDay(horse.lastOn)}` : 'never traced'}</span>
-				{#if horse.nextOn}<span class:late={horse.nextOn < data.today} class="quiet">{dueWords(horse.nextOn, data.today)}</span>{/if}
+				{#if horse.nextOn}<span class:late={horse.nextOn < data.today} class="quiet"
+						>{dueWords(horse.nextOn, data.today)}</span
+					>{/if}
 			</div>
-			{#if data.mayWrite}<a class="btn trace" href={`/horses/${horse.id}/visits/new`} aria-label={`New visit for ${horse.name}`}>Trace</a>{/if}
+			{#if data.mayWrite}<a
+					class="btn trace"
+					href={`/horses/${horse.id}/visits/new`}
+					aria-label={`New visit for ${horse.name}`}>Trace</a
+				>{/if}
 		</li>
 	{:else}
 		<li class="sheet empty">

@@ -2,18 +2,24 @@ import type { Call, NextStep, Reason, Verdict } from '../core/call/index.js';
 
 type Data = Reason['data'];
 
-const sideWord = (side: unknown): string => (side === 'both' ? 'Both sides' : side === 'near' ? 'Near side' : 'Off side');
+const sideWord = (side: unknown): string =>
+	side === 'both' ? 'Both sides' : side === 'near' ? 'Near side' : 'Off side';
+const mm = (v: unknown): string => Number(v).toFixed(1);
 const signed = (v: unknown): string => `${Number(v) > 0 ? '+' : '−'}${Math.abs(Number(v)).toFixed(1)}`;
 
 const REASONS: Readonly<Record<string, (d: Data) => string>> = {
-	'front-lost': (d) => `${sideWord(d['side'])} at ${d['station']} lost ${d['mm']} ± ${d['plusMinusMm']} mm since the fit mark (limit ${d['limitMm']})`,
-	'front-gained': (d) => `${sideWord(d['side'])} at ${d['station']} gained ${d['mm']} ± ${d['plusMinusMm']} mm since the fit mark (limit ${d['limitMm']})`,
-	'no-real-change': (d) => `No real change seen; these tracings would show ${d['detectableMm']} mm`,
-	'small-real-change': (d) => `${sideWord(d['side'])} at ${d['station']} changed ${signed(d['mm'])} ± ${d['plusMinusMm']} mm: real, but inside the limit`,
-	'sides-apart': (d) => `The sides moved ${d['mm']} mm apart (limit ${d['limitMm']})`,
+	'front-lost': (d) =>
+		`${sideWord(d['side'])} at ${d['station']} lost ${mm(d['mm'])} ± ${mm(d['plusMinusMm'])} mm since the fit mark (limit ${d['limitMm']})`,
+	'front-gained': (d) =>
+		`${sideWord(d['side'])} at ${d['station']} gained ${mm(d['mm'])} ± ${mm(d['plusMinusMm'])} mm since the fit mark (limit ${d['limitMm']})`,
+	'no-real-change': (d) => `No real change seen; these tracings would show ${mm(d['detectableMm'])} mm`,
+	'small-real-change': (d) =>
+		`${sideWord(d['side'])} at ${d['station']} changed ${signed(d['mm'])} ± ${mm(d['plusMinusMm'])} mm: real, but inside the limit`,
+	'sides-apart': (d) => `The sides moved ${mm(d['mm'])} mm apart (limit ${d['limitMm']})`,
 	'sudden-step': () => 'The change came suddenly',
-	'too-noisy': (d) => `Too noisy to be sure: under ${d['detectableMm']} mm cannot be told from tracing error`,
-	'tracing-left-out': (d) => `${d['count']} clumsy tracing${Number(d['count']) > 1 ? 's' : ''} left out, kept on record`,
+	'too-noisy': (d) => `Too noisy to be sure: under ${mm(d['detectableMm'])} mm cannot be told from tracing error`,
+	'tracing-left-out': (d) =>
+		`${d['count']} clumsy tracing${Number(d['count']) > 1 ? 's' : ''} left out, kept on record`,
 	'other-side-within': (d) => `${sideWord(d['side'])} within limits (${signed(d['mm'])} mm)`,
 	'cause-local-loss': () => 'Lost in front, less behind: muscle, not condition',
 	'cause-local-gain': () => 'Gained in front, less behind: muscle, not condition',
@@ -27,7 +33,12 @@ export function reasonSentence(reason: Reason): string {
 	return REASONS[reason.code]?.(reason.data) ?? reason.code;
 }
 
-export const VERDICT_WORD: Readonly<Record<Verdict, string>> = { steady: 'Steady', watch: 'Watch', refit: 'Refit', stop: 'Stop' };
+export const VERDICT_WORD: Readonly<Record<Verdict, string>> = {
+	steady: 'Steady',
+	watch: 'Watch',
+	refit: 'Refit',
+	stop: 'Stop'
+};
 
 export const VERDICT_MEANS: Readonly<Record<Verdict, string>> = {
 	steady: 'Ride on in this saddle.',

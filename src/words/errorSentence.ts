@@ -9,20 +9,28 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'bad-station': (d) => `“${d['value']}” is not a station. Use T8, T13, T18, T10, W or s=NNN.`,
 	'bad-repeat': (d) => `“${d['value']}” is not a repeat number. Use 1, 2, 3 up to 20.`,
 	'bad-fingers': () => 'Those finger widths cannot be right. Measure 2, 3 and 4 stacked fingers again, in mm.',
-	'not-a-number': (d) => `“${d['value']}” in column ${d['column']} is not a number. Correct that cell; 12.5 and 12,5 are both read.`,
+	'not-a-number': (d) =>
+		`“${d['value']}” in column ${d['column']} is not a number. Correct that cell; 12.5 and 12,5 are both read.`,
 	'bad-number': (d) => `Point ${d['point']} has no usable number. Correct or remove it.`,
-	'out-of-range': (d) => `Point ${d['point']} lies more than ${d['limitMm']} mm out. Check the units: millimetres are wanted.`,
-	'too-few-points': (d) => `Only ${d['count']} different points; at least ${d['needed']} are needed. Draw or type more of the line.`,
+	'out-of-range': (d) =>
+		`Point ${d['point']} lies more than ${d['limitMm']} mm out. Check the units: millimetres are wanted.`,
+	'too-few-points': (d) =>
+		`Only ${d['count']} different points; at least ${d['needed']} are needed. Draw or type more of the line.`,
 	'too-many-points': (d) => `${d['count']} points in one tracing; at most ${d['limit']} are read. Thin them out first.`,
-	'points-out-of-order': (d) => `Point ${d['point']} jumps back. Put the points of one tracing in order from the near side to the off side.`,
-	'looks-like-other-unit': (d) => `The whole line is only ${d['widthMm']} wide: it looks like ${d['unit'] === 'inch' ? 'inches' : 'centimetres'}. Convert it to millimetres.`,
+	'points-out-of-order': (d) =>
+		`Point ${d['point']} jumps back. Put the points of one tracing in order from the near side to the off side.`,
+	'looks-like-other-unit': (d) =>
+		`The whole line is only ${d['widthMm']} wide: it looks like ${d['unit'] === 'inch' ? 'inches' : 'centimetres'}. Convert it to millimetres.`,
 	'upside-down': () => 'The line is upside down: y must grow upward, with the withers on top. Change the sign of y.',
-	'curve-too-flat': (d) => `The line rises only ${d['archMm']} mm: that is no cut across a back. Check that the right line was read.`,
+	'curve-too-flat': (d) =>
+		`The line rises only ${d['archMm']} mm: that is no cut across a back. Check that the right line was read.`,
 	'bad-depth': (d) => `A depth of ${d['depthMm']} mm cannot be right. Depths run from 1 to 400 mm below the top.`,
-	'bad-width': (d) => `${d['widthMm']} mm on the ${d['side']} side at ${d['depthMm']} mm depth cannot be right. Half-widths run from 1 to 500 mm.`,
+	'bad-width': (d) =>
+		`${d['widthMm']} mm on the ${d['side']} side at ${d['depthMm']} mm depth cannot be right. Half-widths run from 1 to 500 mm.`,
 	'doubled-depth': (d) => `Depth ${d['depthMm']} mm stands twice. Keep one.`,
 	'too-few-depths': () => 'Type half-widths at two depths or more on each side.',
-	'doubled-repeat': (d) => `${d['station']} repeat ${d['repeat']} of ${d['day']} stands twice. Number the second one anew; neither was kept.`,
+	'doubled-repeat': (d) =>
+		`${d['station']} repeat ${d['repeat']} of ${d['day']} stands twice. Number the second one anew; neither was kept.`,
 	'not-csv': () => 'This is not a CSV file. Save the table as CSV (comma separated, UTF-8) and try again.',
 	'not-svg': () => 'This is not an SVG drawing. Export the line as plain SVG and try again.',
 	'svg-no-scale': () => 'The drawing says no size. Give it a viewBox in mm, or a width in mm.',
@@ -33,14 +41,18 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'missing-columns': (d) => `Missing in the first line: ${d['missing']}. The header must read ${d['wanted']}.`,
 	'too-many-rows': (d) => `${d['rows']} rows; at most ${d['limit']} are read at once. Split the file.`,
 	'too-large': (d) => `The file is too large; at most ${d['limitMb']} MB are read. Split it, or choose a smaller one.`,
-	'unknown-kind': () => 'This kind of file is not read here. Bring points CSV, widths CSV, SVG or a horse archive (JSON).',
+	'unknown-kind': () =>
+		'This kind of file is not read here. Bring points CSV, widths CSV, SVG or a horse archive (JSON).',
 	'not-archive': () => 'This is not a horse archive. Choose a JSON file that was exported here.',
-	'archive-newer': (d) => `The archive has version ${d['version']}, which this program does not know. Update the program first.`,
+	'archive-newer': (d) =>
+		`The archive has version ${d['version']}, which this program does not know. Update the program first.`,
 	'archive-broken': (d) => `The archive is damaged at ${d['part']}. Export it again.`,
 	'turned-round': () => 'Was drawn from off to near; it has been turned round.',
 	'no-front-tracing': (d) => `There is no tracing at ${d['station']}. Trace ${d['station']}: the fit is judged there.`,
-	'no-visit-at-fit': (d) => `No tracing within ${d['reachDays']} days of the fit mark on ${d['fitted']}; the nearest is from ${d['nearest']}. Trace on the day of fitting, or move the fit mark.`,
-	'fit-day-short': (d) => `The tracings of ${d['fitDay']} do not reach 60 to 120 mm below the top on both sides. Trace further down.`,
+	'no-visit-at-fit': (d) =>
+		`No tracing within ${d['reachDays']} days of the fit mark on ${d['fitted']}; the nearest is from ${d['nearest']}. Trace on the day of fitting, or move the fit mark.`,
+	'fit-day-short': (d) =>
+		`The tracings of ${d['fitDay']} do not reach 60 to 120 mm below the top on both sides. Trace further down.`,
 	'unknown-command': (d) => `“${d['command']}” is not a command. There are: measure, watch.`,
 	'bad-option': (d) => `${d['option']} is missing or not understood. ${d['usage']}`,
 	'file-unreadable': (d) => `${d['file']} cannot be read. Check its name and that it is there.`,

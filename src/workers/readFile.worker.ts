@@ -15,7 +15,8 @@ const LARGEST_BYTES = 20 * 1024 * 1024;
 
 async function read(request: ReadRequest): Promise<ReadAnswer> {
 	const { id, file, today } = request;
-	if (file.size > LARGEST_BYTES) return { id, status: 'refused', problem: { code: 'too-large', data: { limitMb: 20 } } };
+	if (file.size > LARGEST_BYTES)
+		return { id, status: 'refused', problem: { code: 'too-large', data: { limitMb: 20 } } };
 	try {
 		return { id, status: 'read', report: readTracingFile(await file.text(), { today }) };
 	} catch (error) {

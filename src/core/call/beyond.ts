@@ -18,7 +18,8 @@ export function probabilitiesBeyond(front: readonly SideChange[], change: Statio
 	const watches = front.map((c) => past(c, limits.watchLossMm, limits.watchGainMm));
 	const apart = sidesApart(change);
 	const { sidesApartMm } = limits;
-	const apartPast = probabilityAbove(sidesApartMm, apart.mm, apart.sdMm) + probabilityAbove(sidesApartMm, -apart.mm, apart.sdMm);
+	const apartPast =
+		probabilityAbove(sidesApartMm, apart.mm, apart.sdMm) + probabilityAbove(sidesApartMm, -apart.mm, apart.sdMm);
 	const watch = Math.max(...watches);
 	return {
 		watch,

@@ -1,4 +1,11 @@
-import { sidesApart, type Cause, type Limits, type SideChange, type StationChange, type StationChanges } from '../change/index.js';
+import {
+	sidesApart,
+	type Cause,
+	type Limits,
+	type SideChange,
+	type StationChange,
+	type StationChanges
+} from '../change/index.js';
 import type { Beyond } from './beyond.js';
 import type { NextStep, Reason, Verdict } from './types.js';
 

@@ -70,7 +70,12 @@ function forecastOf(front: StationChange, worst: SideChange, limits: Limits): Fo
 	);
 }
 
-function judgeVisit(series: Watch['series'], front: StationChange, last: Verdict | undefined, options: WatchOptions): Call {
+function judgeVisit(
+	series: Watch['series'],
+	front: StationChange,
+	last: Verdict | undefined,
+	options: WatchOptions
+): Call {
 	const limits = LIMITS[options.school];
 	const day = front.visitedOn;
 	const others = new Map<string, StationChange>();
@@ -109,7 +114,9 @@ function judgeVisit(series: Watch['series'], front: StationChange, last: Verdict
 export function watchHorse(tracings: readonly Tracing[], options: WatchOptions): Watch {
 	const fitDay = chooseFitDay(tracings, options.fittedOn);
 	const series = new Map<string, readonly StationChange[]>();
-	const stations = [...new Set(tracings.map((t) => t.station))].sort((a, b) => a.localeCompare(b, 'en', { numeric: true }));
+	const stations = [...new Set(tracings.map((t) => t.station))].sort((a, b) =>
+		a.localeCompare(b, 'en', { numeric: true })
+	);
 	for (const station of stations) {
 		const read = readStation(station, tracings, fitDay);
 		if (read) series.set(station, followStation(read.visits, fitDay));

@@ -76,7 +76,17 @@ export function updateTrend(s: TrendState, measuredMm: number, varianceMm2: numb
 
 /** Change since the fit mark with its variance, mm and mm². */
 export function changeSinceFit(s: TrendState): { readonly mm: number; readonly varianceMm2: number } {
-	const [p00, , p02, , , , , , p22] = s.p as number[] as [number, number, number, number, number, number, number, number, number];
+	const [p00, , p02, , , , , , p22] = s.p as number[] as [
+		number,
+		number,
+		number,
+		number,
+		number,
+		number,
+		number,
+		number,
+		number
+	];
 	return { mm: s.levelMm - s.fitLevelMm, varianceMm2: Math.max(0, p00 - 2 * p02 + p22) };
 }
 

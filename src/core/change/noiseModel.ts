@@ -33,8 +33,14 @@ export function halvesOf(visit: StationVisit): Halves[] {
 /** Pools within-visit noise over the visits so far, shrunk toward the starting values. */
 export function estimateNoise(visits: readonly StationVisit[]): NoiseModel {
 	const groups = visits.map(halvesOf);
-	const meanSdMm = shrunkWithinSd(groups.map((g) => g.map((h) => h.mean)), 1.1);
-	const apartSdMm = shrunkWithinSd(groups.map((g) => g.map((h) => h.apart)), 1.1);
+	const meanSdMm = shrunkWithinSd(
+		groups.map((g) => g.map((h) => h.mean)),
+		1.1
+	);
+	const apartSdMm = shrunkWithinSd(
+		groups.map((g) => g.map((h) => h.apart)),
+		1.1
+	);
 	return { meanSdMm, apartSdMm, withinVisitSdMm: Math.hypot(meanSdMm, apartSdMm) };
 }
 

@@ -13,15 +13,20 @@ export interface CutOverlay {
 export function overlayCuts(tracings: readonly Tracing[], thenDay: string | undefined, nowDay: string): CutOverlay[] {
 	const on = (day: string | undefined, station: string) =>
 		tracings.filter((t) => t.visitedOn === day && t.station === station).map((t) => t.curve);
-	const stations = [...new Set(tracings.filter((t) => t.visitedOn === thenDay || t.visitedOn === nowDay).map((t) => t.station))];
-	return stations.sort((a, b) => a.localeCompare(b, 'en', { numeric: true })).map((station) => {
-		const before = on(thenDay, station);
-		const today = on(nowDay, station);
-		if (before.length === 0) return { station, then: undefined, now: today.length > 0 ? consensusCurve(today) : undefined };
-		const then = consensusCurve(before);
-		if (today.length === 0) return { station, then, now: undefined };
-		const reference = makeReference(then);
-		const aligned = today.map((c) => alignToReference(reference, c));
-		return { station, then, now: consensusCurve(aligned) };
-	});
+	const stations = [
+		...new Set(tracings.filter((t) => t.visitedOn === thenDay || t.visitedOn === nowDay).map((t) => t.station))
+	];
+	return stations
+		.sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))
+		.map((station) => {
+			const before = on(thenDay, station);
+			const today = on(nowDay, station);
+			if (before.length === 0)
+				return { station, then: undefined, now: today.length > 0 ? consensusCurve(today) : undefined };
+			const then = consensusCurve(before);
+			if (today.length === 0) return { station, then, now: undefined };
+			const reference = makeReference(then);
+			const aligned = today.map((c) => alignToReference(reference, c));
+			return { station, then, now: consensusCurve(aligned) };
+		});
 }

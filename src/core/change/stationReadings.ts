@@ -40,7 +40,10 @@ function bandWidthsOf(curve: Curve): Widths {
 	return { near: at('near'), off: at('off') };
 }
 
-function meanDifference(now: readonly (number | undefined)[], then: readonly (number | undefined)[]): number | undefined {
+function meanDifference(
+	now: readonly (number | undefined)[],
+	then: readonly (number | undefined)[]
+): number | undefined {
 	const differences: number[] = [];
 	now.forEach((w, i) => {
 		const before = then[i];
@@ -73,7 +76,10 @@ function readVisit(ref: Reference, then: Widths, tracings: readonly Tracing[]): 
 	const aligned = tracings.map((t) => alignToReference(ref, t.curve));
 	const distances = tracings.length >= 3 ? aligned.map((c) => normalDistances(ref, c)) : [];
 	const middle = middleOf(distances);
-	const out = findOutliers(distances.map((d) => disagreement(d, middle)), STARTING_SD_MM / 2);
+	const out = findOutliers(
+		distances.map((d) => disagreement(d, middle)),
+		STARTING_SD_MM / 2
+	);
 	return tracings.map((tracing, i) => {
 		const widths = bandWidthsOf(aligned[i] as Curve);
 		return {
@@ -95,12 +101,20 @@ export function groupByDay(tracings: readonly Tracing[]): Map<string, Tracing[]>
 }
 
 /** Every tracing of one station laid over the fitted day's consensus. Undefined when that day has none here. */
-export function readStation(station: string, tracings: readonly Tracing[], fitDay: string): { reference: Reference; visits: StationVisit[] } | undefined {
+export function readStation(
+	station: string,
+	tracings: readonly Tracing[],
+	fitDay: string
+): { reference: Reference; visits: StationVisit[] } | undefined {
 	const here = groupByDay(tracings.filter((t) => t.station === station));
 	const fitted = here.get(fitDay);
 	if (!fitted) return undefined;
 	const reference = makeReference(consensusCurve(fitted.map((t) => t.curve)));
 	const then = bandWidthsOf(reference.curve);
-	const visits = [...here].map(([visitedOn, list]) => ({ visitedOn, station, readings: readVisit(reference, then, list) }));
+	const visits = [...here].map(([visitedOn, list]) => ({
+		visitedOn,
+		station,
+		readings: readVisit(reference, then, list)
+	}));
 	return { reference, visits };
 }

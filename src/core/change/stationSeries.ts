@@ -39,16 +39,26 @@ interface Pair {
 	readonly apart: TrendState;
 }
 
-function step(pair: Pair | undefined, days: number, at: { mean: number; apart: number }, v: { mean: number; apart: number }): Pair {
-	if (!pair)
-		return { mean: startTrend(at.mean, v.mean, BACK_TREND), apart: startTrend(at.apart, v.apart, BACK_TREND) };
+function step(
+	pair: Pair | undefined,
+	days: number,
+	at: { mean: number; apart: number },
+	v: { mean: number; apart: number }
+): Pair {
+	if (!pair) return { mean: startTrend(at.mean, v.mean, BACK_TREND), apart: startTrend(at.apart, v.apart, BACK_TREND) };
 	return {
 		mean: updateTrend(predictTrend(pair.mean, days, BACK_TREND), at.mean, v.mean, BACK_TREND),
 		apart: updateTrend(predictTrend(pair.apart, days, BACK_TREND), at.apart, v.apart, BACK_TREND)
 	};
 }
 
-function describe(visit: StationVisit, pair: Pair, raw: { mean: number; apart: number }, counted: number, noise: NoiseModel): StationChange {
+function describe(
+	visit: StationVisit,
+	pair: Pair,
+	raw: { mean: number; apart: number },
+	counted: number,
+	noise: NoiseModel
+): StationChange {
 	const m = changeSinceFit(pair.mean);
 	const a = changeSinceFit(pair.apart);
 	return {

@@ -125,7 +125,8 @@ function designRow(ref: Omit<Reference, 'curve' | 'design'>, k: number): number[
 	const nx = ref.normalX[k] as number;
 	const ny = ref.normalY[k] as number;
 	const along = ref.alongMm[k] as number;
-	const bumps = (out: number) => BUMP_CENTRES_MM.map((centre) => Math.exp(-0.5 * ((out - centre) / BUMP_REACH_MM) ** 2));
+	const bumps = (out: number) =>
+		BUMP_CENTRES_MM.map((centre) => Math.exp(-0.5 * ((out - centre) / BUMP_REACH_MM) ** 2));
 	return [nx, ny, (ref.xMm[k] as number) * ny - (ref.yMm[k] as number) * nx, ...bumps(-along), ...bumps(along)];
 }
 

@@ -27,6 +27,15 @@ function resampleSide(curve: Curve, side: Side): [number, number][] {
 	return points;
 }
 
+function middlePoint(
+	runs: readonly (readonly [number, number][])[],
+	which: readonly number[],
+	i: number
+): [number, number] {
+	const here = which.map((k) => runs[k]?.[i] as [number, number]);
+	return [median(here.map((p) => p[0])), median(here.map((p) => p[1]))];
+}
+
 /**
  * The middle curve of several tracings of one station, each framed at its own apex: the median of
  * the points at equal lengths from the apex, as far as at least half of the tracings reach.
@@ -36,10 +45,19 @@ export function consensusCurve(curves: readonly Curve[]): Curve {
 	const bySide = SIDES.map((side) => {
 		const runs = framed.map((c) => resampleSide(c, side));
 		const merged: [number, number][] = [];
+		let joined = runs.map((_, k) => k);
+		let jump: [number, number] = [0, 0];
 		for (let i = 0; ; i++) {
-			const here = runs.flatMap((r) => (r[i] ? [r[i] as [number, number]] : []));
-			if (here.length === 0 || here.length * 2 < runs.length) break;
-			merged.push([median(here.map((p) => p[0])), median(here.map((p) => p[1]))]);
+			const present = joined.filter((k) => (runs[k] as [number, number][]).length > i);
+			if (present.length === 0 || present.length * 2 < runs.length) break;
+			// Where a shorter tracing ends, the others carry on from where all stood together.
+			if (present.length < joined.length && i > 0) {
+				const [all, rest] = [middlePoint(runs, joined, i - 1), middlePoint(runs, present, i - 1)];
+				jump = [jump[0] + all[0] - rest[0], jump[1] + all[1] - rest[1]];
+				joined = present;
+			}
+			const [x, y] = middlePoint(runs, present, i);
+			merged.push([x + jump[0], y + jump[1]]);
 		}
 		return merged;
 	});

@@ -15,5 +15,13 @@ export {
 export * from './measureCurve.js';
 export * from './widthsToCurve.js';
 export { consensusCurve } from './consensus.js';
-export { alignToReference, fitPose, makeReference, normalDistances, removePose, type Pose, type Reference } from './alignToReference.js';
+export {
+	alignToReference,
+	fitPose,
+	makeReference,
+	normalDistances,
+	removePose,
+	type Pose,
+	type Reference
+} from './alignToReference.js';
 export * from './repeatDifference.js';

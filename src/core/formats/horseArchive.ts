@@ -38,14 +38,17 @@ const textOf = (v: unknown): string | undefined => (typeof v === 'string' && v !
 
 function listOf(body: Fields, name: string): Fields[] {
 	const list = body[name];
-	if (!Array.isArray(list) || list.length > 20_000 || !list.every(isFields)) throw new CoreError('archive-broken', { part: name });
+	if (!Array.isArray(list) || list.length > 20_000 || !list.every(isFields))
+		throw new CoreError('archive-broken', { part: name });
 	return list;
 }
 
 function readTracing(t: Fields, i: number): Tracing {
 	const points = t['points_mm'];
-	const isPair = (p: unknown): p is [number, number] => Array.isArray(p) && p.length === 2 && p.every((v) => typeof v === 'number');
-	if (!Array.isArray(points) || !points.every(isPair)) throw new CoreError('archive-broken', { part: `tracings[${i}].points_mm` });
+	const isPair = (p: unknown): p is [number, number] =>
+		Array.isArray(p) && p.length === 2 && p.every((v) => typeof v === 'number');
+	if (!Array.isArray(points) || !points.every(isPair))
+		throw new CoreError('archive-broken', { part: `tracings[${i}].points_mm` });
 	const id = textOf(t['id']);
 	const operator = textOf(t['operator']);
 	const source = textOf(t['source']);

@@ -23,7 +23,8 @@ function readGroup(group: RowGroup, problems: Problem[], notes: Problem[]): Trac
 		});
 		line = first;
 		const { curve, warnings } = cleanCurve(points);
-		for (const code of warnings) notes.push({ code, line, data: { station: group.key.station, repeat: group.key.repeat } });
+		for (const code of warnings)
+			notes.push({ code, line, data: { station: group.key.station, repeat: group.key.repeat } });
 		const extra = group.rows[0]?.cells ?? {};
 		return [
 			{
@@ -37,7 +38,11 @@ function readGroup(group: RowGroup, problems: Problem[], notes: Problem[]): Trac
 		const problem = problemOf(error, line);
 		const point = problem.data['point'];
 		const at = typeof point === 'number' ? (group.rows[point - 1]?.line ?? line) : line;
-		problems.push({ ...problem, line: at, data: { ...problem.data, station: group.key.station, repeat: group.key.repeat } });
+		problems.push({
+			...problem,
+			line: at,
+			data: { ...problem.data, station: group.key.station, repeat: group.key.repeat }
+		});
 		return [];
 	}
 }
@@ -47,7 +52,7 @@ export function readPointsCsv(text: string, options: ReadOptions = {}): ReadRepo
 	const { groups, problems } = groupRows(readCsvTable(text, POINTS_COLUMNS), options);
 	const notes: Problem[] = [];
 	const tracings = groups.flatMap((g) => readGroup(g, problems, notes));
-	return { tracings, problems, notes };
+	return { tracings, problems: problems.sort((a, b) => (a.line ?? 0) - (b.line ?? 0)), notes };
 }
 
 const quote = (value: string): string => (/[",\n\r]/.test(value) ? `"${value.replaceAll('"', '""')}"` : value);
@@ -57,6 +62,10 @@ export function writePointsCsv(tracings: readonly Tracing[]): string {
 	const lines = [[...POINTS_COLUMNS, 'operator', 'source'].join(',')];
 	for (const t of tracings)
 		for (const [x, y] of curvePoints(t.curve))
-			lines.push([t.visitedOn, t.station, t.repeat, writeMm(x), writeMm(y), quote(t.operator ?? ''), quote(t.source ?? '')].join(','));
+			lines.push(
+				[t.visitedOn, t.station, t.repeat, writeMm(x), writeMm(y), quote(t.operator ?? ''), quote(t.source ?? '')].join(
+					','
+				)
+			);
 	return lines.join('\r\n') + '\r\n';
 }

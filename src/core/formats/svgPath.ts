@@ -52,7 +52,10 @@ function findPaths(node: XmlNode, transforms: readonly string[], found: PathNode
 }
 
 function mmPerUserUnit(svg: Readonly<Record<string, string>>): number {
-	const box = (svg['viewBox'] ?? '').trim().split(/[\s,]+/).map(Number);
+	const box = (svg['viewBox'] ?? '')
+		.trim()
+		.split(/[\s,]+/)
+		.map(Number);
 	const size = /^([\d.]+)(mm|cm|in)$/.exec((svg['width'] ?? '').trim());
 	if (!size) {
 		if (box.length !== 4) throw new CoreError('svg-no-scale');
@@ -79,20 +82,27 @@ function flatten(path: PathNode): [number, number][] {
 	const points: [number, number][] = [];
 	let parsed = svgpath(path.d);
 	for (const t of [...path.transforms].reverse()) parsed = parsed.transform(t);
-	parsed.abs().unshort().unarc().iterate((segment, _i, x, y) => {
-		const [kind, ...n] = segment as [string, ...number[]];
-		const from: [number, number] = [x, y];
-		const pair = (i: number): [number, number] => [n[i] as number, n[i + 1] as number];
-		if (kind === 'M' || kind === 'L') points.push(pair(0));
-		else if (kind === 'H') points.push([n[0] as number, y]);
-		else if (kind === 'V') points.push([x, n[0] as number]);
-		else if (kind === 'C') cubicPoints([from, pair(0), pair(2), pair(4)], points);
-		else if (kind === 'Q') {
-			const [q, to] = [pair(0), pair(2)];
-			const third = (e: [number, number]): [number, number] => [e[0] + (2 / 3) * (q[0] - e[0]), e[1] + (2 / 3) * (q[1] - e[1])];
-			cubicPoints([from, third(from), third(to), to], points);
-		}
-	});
+	parsed
+		.abs()
+		.unshort()
+		.unarc()
+		.iterate((segment, _i, x, y) => {
+			const [kind, ...n] = segment as [string, ...number[]];
+			const from: [number, number] = [x, y];
+			const pair = (i: number): [number, number] => [n[i] as number, n[i + 1] as number];
+			if (kind === 'M' || kind === 'L') points.push(pair(0));
+			else if (kind === 'H') points.push([n[0] as number, y]);
+			else if (kind === 'V') points.push([x, n[0] as number]);
+			else if (kind === 'C') cubicPoints([from, pair(0), pair(2), pair(4)], points);
+			else if (kind === 'Q') {
+				const [q, to] = [pair(0), pair(2)];
+				const third = (e: [number, number]): [number, number] => [
+					e[0] + (2 / 3) * (q[0] - e[0]),
+					e[1] + (2 / 3) * (q[1] - e[1])
+				];
+				cubicPoints([from, third(from), third(to), to], points);
+			}
+		});
 	if (parsed.toString() === '' || points.length === 0) throw new CoreError('svg-bad-path');
 	return points;
 }
@@ -142,7 +152,9 @@ export function writeSvg(tracings: readonly Tracing[]): string {
 	const box = [Math.min(...xs) - 10, Math.min(...ys) - 10, Math.max(...xs) + 10, Math.max(...ys) + 10] as const;
 	const [w, h] = [box[2] - box[0], box[3] - box[1]];
 	const paths = tracings.map((t) => {
-		const d = curvePoints(t.curve).map(([x, y], i) => `${i ? 'L' : 'M'}${f(x)} ${f(-y)}`).join('');
+		const d = curvePoints(t.curve)
+			.map(([x, y], i) => `${i ? 'L' : 'M'}${f(x)} ${f(-y)}`)
+			.join('');
 		return `<path d="${d}" data-station="${t.station}" data-repeat="${t.repeat}" fill="none" stroke="#000" stroke-width="0.4"/>`;
 	});
 	return `<svg xmlns="http://www.w3.org/2000/svg" width="${f(w)}mm" height="${f(h)}mm" viewBox="${box.slice(0, 2).map(f).join(' ')} ${f(w)} ${f(h)}">\n${paths.join('\n')}\n</svg>\n`;

@@ -63,7 +63,11 @@ export function groupRows(rows: readonly CsvRow[], options: ReadOptions): { grou
 	});
 	for (const [name, line] of doubled) {
 		const key = groups.get(name)?.key as TracingKey;
-		problems.push({ code: 'doubled-repeat', line, data: { station: key.station, repeat: key.repeat, day: key.visitedOn } });
+		problems.push({
+			code: 'doubled-repeat',
+			line,
+			data: { station: key.station, repeat: key.repeat, day: key.visitedOn }
+		});
 		groups.delete(name);
 	}
 	return { groups: [...groups.values()], problems };

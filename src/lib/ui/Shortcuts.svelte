@@ -15,7 +15,9 @@
 	] as const;
 
 	function typing(target: EventTarget | null): boolean {
-		return target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName));
+		return (
+			target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+		);
 	}
 	function onkeydown(e: KeyboardEvent) {
 		if (typing(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;

@@ -10,7 +10,12 @@
 </script>
 
 {#if yards.length > 1}
-	<select class="select" aria-label="Yard" value={chosen.id} onchange={(e) => goto(`${path}?yard=${e.currentTarget.value}`)}>
+	<select
+		class="select"
+		aria-label="Yard"
+		value={chosen.id}
+		onchange={(e) => goto(`${path}?yard=${e.currentTarget.value}`)}
+	>
 		{#each yards as yard (yard.id)}<option value={yard.id}>{yard.name}</option>{/each}
 	</select>
 {:else}

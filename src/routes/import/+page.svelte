@@ -19,11 +19,9 @@
 
 	const loose = $derived(results.reduce((n, r) => n + (r.status === 'read' ? r.report.lines.length : 0), 0));
 	const stations = (v: DraftVisit) => {
-		const counts = new Map<string, number>();
-		for (const t of v.tracings) counts.set(t.station, (counts.get(t.station) ?? 0) + 1);
-		return [...counts].map(([s, n]) => `${s} × ${n}`).join(', ');
+		const names = [...new Set(v.tracings.map((t) => t.station))];
+		return names.map((s) => `${s} × ${v.tracings.filter((t) => t.station === s).length}`).join(', ');
 	};
-
 	async function take(files: File[]) {
 		busy = 'Reading…';
 		saved = [];
@@ -72,26 +70,42 @@
 			</li>
 			<li>
 				<b>Which files?</b>
-				<FileDrop accept=".csv,.json,.svg,text/csv" onfiles={take}><b>Drop files here, or choose</b><br /><span class="quiet">points CSV, widths CSV, or a horse archive (JSON); several at once</span></FileDrop>
+				<FileDrop accept=".csv,.json,.svg,text/csv" onfiles={take}
+					><b>Drop files here, or choose</b><br /><span class="quiet"
+						>points CSV, widths CSV, or a horse archive (JSON); several at once</span
+					></FileDrop
+				>
 				<ReadReport {results} />
-				{#if loose > 0}<p class="quiet">{loose} lines carry no day. Drawings go in under <b>New visit</b>, where the day is chosen.</p>{/if}
+				{#if loose > 0}<p class="quiet">
+						{loose} lines carry no day. Drawings go in under <b>New visit</b>, where the day is chosen.
+					</p>{/if}
 			</li>
 			<li>
 				<b>Look, then keep</b>
 				{#if visits.length > 0}
 					<table>
 						<thead><tr><th>visit</th><th>tracings</th><th></th></tr></thead>
-						<tbody>{#each visits as v (v.id)}<tr><td>{formatDay(v.visitedOn)}</td><td>{stations(v)}</td><td>{saved.includes(v.id) ? 'kept' : ''}</td></tr>{/each}</tbody>
+						<tbody
+							>{#each visits as v (v.id)}<tr
+									><td>{formatDay(v.visitedOn)}</td><td>{stations(v)}</td><td>{saved.includes(v.id) ? 'kept' : ''}</td
+									></tr
+								>{/each}</tbody
+						>
 					</table>
 				{:else}<p class="quiet">Nothing is stored before you have seen what was read.</p>{/if}
-				{#if refusal}<p role="alert" class="alert alert-error">{refusal} {saved.length > 0 ? `${saved.length} visits before it are kept.` : ''}</p>{/if}
+				{#if refusal}<p role="alert" class="alert alert-error">
+						{refusal}
+						{saved.length > 0 ? `${saved.length} visits before it are kept.` : ''}
+					</p>{/if}
 				<div class="go">
 					{#if done}
-						<span role="status">{saved.length} visits kept.</span>
+						<span role="status">{saved.length} visit{saved.length === 1 ? '' : 's'} kept.</span>
 						<a class="btn btn-primary" href={`/horses/${horseId}`}>See the horse</a>
 						<button class="btn" onclick={undo}>Undo</button>
 					{:else}
-						<button class="btn btn-primary" disabled={!horseId || visits.length === 0 || busy !== ''} onclick={save}>{busy || `Keep ${visits.length} visits`}</button>
+						<button class="btn btn-primary" disabled={!horseId || visits.length === 0 || busy !== ''} onclick={save}
+							>{busy || `Keep ${visits.length} visit${visits.length === 1 ? '' : 's'}`}</button
+						>
 						{#if visits.length > 0 && !horseId}<span class="quiet">choose the horse first</span>{/if}
 					{/if}
 				</div>

@@ -35,8 +35,14 @@
 							<tr class:rested={!h.inUse}>
 								<td><a class="link" href={`/horses/${h.horseId}?pairing=${h.pairingId}`}>{h.horseName}</a></td>
 								<td>{h.inUse ? 'in use' : 'rested'} · {h.school}</td>
-								<td>{h.fittedOn ? `fits from ${formatDay(h.fittedOn)}${h.fittedBy ? `, ${h.fittedBy}` : ''}` : 'no fit mark'}</td>
-								<td class:alarming={h.verdict === 'refit' || h.verdict === 'stop'}><b>{h.verdict ? VERDICT_WORD[h.verdict as Verdict] : ''}</b></td>
+								<td
+									>{h.fittedOn
+										? `fits from ${formatDay(h.fittedOn)}${h.fittedBy ? `, ${h.fittedBy}` : ''}`
+										: 'no fit mark'}</td
+								>
+								<td class:alarming={h.verdict === 'refit' || h.verdict === 'stop'}
+									><b>{h.verdict ? VERDICT_WORD[h.verdict as Verdict] : ''}</b></td
+								>
 							</tr>
 						{:else}
 							<tr><td class="quiet">on no horse yet</td></tr>
@@ -45,7 +51,9 @@
 				</table>
 			</li>
 		{:else}
-			<li class="sheet"><b>No saddles yet.</b> Add one, put it on a horse, then set the fit mark at the visit from which it fits.</li>
+			<li class="sheet">
+				<b>No saddles yet.</b> Add one, put it on a horse, then set the fit mark at the visit from which it fits.
+			</li>
 		{/each}
 	</ul>
 	{#if data.mayWrite}
@@ -53,19 +61,45 @@
 			<form method="POST" action="?/pair" class="sheet" use:enhance>
 				<h2>Put a saddle on a horse</h2>
 				<input type="hidden" name="id" value={data.newId} />
-				<label>Horse<select class="select w-full" name="horseId" required>{#each data.horses as h (h.id)}<option value={h.id} selected={h.id === data.chosenHorse}>{h.name}</option>{/each}</select></label>
-				<label>Saddle<select class="select w-full" name="saddleId" required>{#each data.saddles as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select></label>
-				<label>School<select class="select w-full" name="school">{#each SCHOOLS as [value, word] (value)}<option {value}>{word}</option>{/each}</select></label>
+				<label
+					>Horse<select class="select w-full" name="horseId" required
+						>{#each data.horses as h (h.id)}<option value={h.id} selected={h.id === data.chosenHorse}>{h.name}</option
+							>{/each}</select
+					></label
+				>
+				<label
+					>Saddle<select class="select w-full" name="saddleId" required
+						>{#each data.saddles as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
+					></label
+				>
+				<label
+					>School<select class="select w-full" name="school"
+						>{#each SCHOOLS as [value, word] (value)}<option {value}>{word}</option>{/each}</select
+					></label
+				>
 				<button class="btn btn-primary" disabled={data.horses.length === 0 || data.saddles.length === 0}>Put on</button>
-				{#if form && 'done' in form && form.done === 'pair'}<p role="status">Done. Set the fit mark on the horse’s page.</p>{/if}
+				{#if form && 'done' in form && form.done === 'pair'}<p role="status">
+						Done. Set the fit mark on the horse’s page.
+					</p>{/if}
 			</form>
 			<form method="POST" action="?/add" class="sheet" use:enhance>
 				<h2>Add a saddle</h2>
 				<input type="hidden" name="id" value={data.newId} />
 				<input type="hidden" name="yardId" value={data.yard.id} />
 				<label>Name<input class="input w-full" name="name" required maxlength="80" /></label>
-				<label>Kind<select class="select w-full" name="kind">{#each KINDS as k (k)}<option>{k}</option>{/each}</select></label>
-				<label>About<input class="input w-full" name="about" maxlength="400" placeholder="flocking, arch, serial mark" /></label>
+				<label
+					>Kind<select class="select w-full" name="kind"
+						>{#each KINDS as k (k)}<option>{k}</option>{/each}</select
+					></label
+				>
+				<label
+					>About<input
+						class="input w-full"
+						name="about"
+						maxlength="400"
+						placeholder="flocking, arch, serial mark"
+					/></label
+				>
 				<button class="btn">Add</button>
 			</form>
 		</div>
@@ -106,6 +140,7 @@
 	}
 	table {
 		width: 100%;
+		font-size: 1rem;
 	}
 	td {
 		padding: 0.3rem 0.75rem 0.3rem 0;

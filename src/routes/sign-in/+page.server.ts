@@ -26,7 +26,12 @@ export const actions: Actions = {
 		const input = readForm(form);
 		const email = String(form.get('email') ?? '').slice(0, 200);
 		if (!input) return fail(400, { email, message: errorSentence({ code: 'sign-in-failed', data: {} }) });
-		const answer = await signIn(input.email, input.password, getClientAddress(), request.headers.get('user-agent') ?? '');
+		const answer = await signIn(
+			input.email,
+			input.password,
+			getClientAddress(),
+			request.headers.get('user-agent') ?? ''
+		);
 		if (answer.status !== 'signed-in') {
 			const status = answer.status === 'too-many-tries' ? 429 : 400;
 			return fail(status, { email, message: errorSentence({ code: answer.status, data: {} }) });

@@ -11,13 +11,32 @@
 		<h1><img src="/mark.svg" alt="" width="44" height="44" /> Zone Tally</h1>
 		<p class="lead">Trace the back. Know when the saddle stops fitting.</p>
 		<div class="w"><Strap verdict="steady" /></div>
-		<p class="quiet">It measures shape and keeps the record. It does not diagnose: pain, heat, swelling or lameness is for a vet.</p>
+		<p class="quiet">
+			It measures shape and keeps the record. It does not diagnose: pain, heat, swelling or lameness is for a vet.
+		</p>
 	</section>
 	<form method="POST" class="sheet">
 		<h2 class="text-xl">Sign in</h2>
 		{#if form?.message}<p role="alert" class="alert alert-error">{form.message}</p>{/if}
-		<label>Email<input class="input w-full" type="email" name="email" autocomplete="username" required value={form?.email ?? ''} /></label>
-		<label>Password<input class="input w-full" type="password" name="password" autocomplete="current-password" required /></label>
+		<label
+			>Email<input
+				class="input w-full"
+				type="email"
+				name="email"
+				autocomplete="username"
+				required
+				value={form?.email ?? ''}
+			/></label
+		>
+		<label
+			>Password<input
+				class="input w-full"
+				type="password"
+				name="password"
+				autocomplete="current-password"
+				required
+			/></label
+		>
 		<button class="btn btn-primary">Sign in</button>
 	</form>
 </div>

@@ -15,7 +15,12 @@ export function makeAuth(db: Database, secret: string) {
 		telemetry: { enabled: false },
 		database: drizzleAdapter(db, {
 			provider: 'pg',
-			schema: { user: tables.person, session: tables.session, account: tables.account, verification: tables.verification }
+			schema: {
+				user: tables.person,
+				session: tables.session,
+				account: tables.account,
+				verification: tables.verification
+			}
 		}),
 		emailAndPassword: { enabled: true, minPasswordLength: 10, maxPasswordLength: 200 },
 		session: { expiresIn: 30 * DAY_SECONDS, updateAge: DAY_SECONDS },

@@ -8,7 +8,12 @@ export type SignInAnswer =
 	| { readonly status: 'sign-in-failed' | 'too-many-tries' };
 
 /** Signs in through the library's own front door, so that its rate limit counts this address. */
-export async function signIn(email: string, password: string, address: string, userAgent: string): Promise<SignInAnswer> {
+export async function signIn(
+	email: string,
+	password: string,
+	address: string,
+	userAgent: string
+): Promise<SignInAnswer> {
 	const request = new Request(`${base()}/api/auth/sign-in/email`, {
 		method: 'POST',
 		headers: { 'content-type': 'application/json', origin: base(), 'x-zt-address': address, 'user-agent': userAgent },

@@ -46,7 +46,9 @@ export const person = pgTable('person', {
 export const session = pgTable('session', {
 	id: uuid('id').primaryKey(),
 	token: text('token').notNull().unique(),
-	userId: uuid('person_id').notNull().references(() => person.id, { onDelete: 'cascade' }),
+	userId: uuid('person_id')
+		.notNull()
+		.references(() => person.id, { onDelete: 'cascade' }),
 	expiresAt: at('expires_at').notNull(),
 	ipAddress: text('ip_address'),
 	userAgent: text('user_agent'),
@@ -59,7 +61,9 @@ export const account = pgTable('account', {
 	id: uuid('id').primaryKey(),
 	accountId: text('account_id').notNull(),
 	providerId: text('provider_id').notNull(),
-	userId: uuid('person_id').notNull().references(() => person.id, { onDelete: 'cascade' }),
+	userId: uuid('person_id')
+		.notNull()
+		.references(() => person.id, { onDelete: 'cascade' }),
 	accessToken: text('access_token'),
 	refreshToken: text('refresh_token'),
 	idToken: text('id_token'),
@@ -89,21 +93,24 @@ export const yard = pgTable('yard', {
 export const membership = pgTable(
 	'membership',
 	{
-		yardId: uuid('yard_id').notNull().references(() => yard.id, { onDelete: 'cascade' }),
-		personId: uuid('person_id').notNull().references(() => person.id, { onDelete: 'cascade' }),
+		yardId: uuid('yard_id')
+			.notNull()
+			.references(() => yard.id, { onDelete: 'cascade' }),
+		personId: uuid('person_id')
+			.notNull()
+			.references(() => person.id, { onDelete: 'cascade' }),
 		role: text('role').$type<Role>().notNull()
 	},
-	(t) => [
-		primaryKey({ columns: [t.personId, t.yardId] }),
-		check('membership_role', oneOf('role', ROLES))
-	]
+	(t) => [primaryKey({ columns: [t.personId, t.yardId] }), check('membership_role', oneOf('role', ROLES))]
 );
 
 export const horse = pgTable(
 	'horse',
 	{
 		id: uuid('id').primaryKey(),
-		yardId: uuid('yard_id').notNull().references(() => yard.id),
+		yardId: uuid('yard_id')
+			.notNull()
+			.references(() => yard.id),
 		name: text('name').notNull(),
 		about: text('about').notNull().default(''),
 		bornYear: integer('born_year'),
@@ -122,7 +129,9 @@ export const saddle = pgTable(
 	'saddle',
 	{
 		id: uuid('id').primaryKey(),
-		yardId: uuid('yard_id').notNull().references(() => yard.id),
+		yardId: uuid('yard_id')
+			.notNull()
+			.references(() => yard.id),
 		name: text('name').notNull(),
 		kind: text('kind').$type<SaddleKind>().notNull(),
 		about: text('about').notNull().default(''),
@@ -154,7 +163,9 @@ export const pairing = pgTable(
 		foreignKey({ columns: [t.saddleId, t.yardId], foreignColumns: [saddle.id, saddle.yardId] }),
 		unique('pairing_once').on(t.horseId, t.saddleId),
 		unique('pairing_of_horse').on(t.id, t.horseId),
-		uniqueIndex('pairing_in_use').on(t.horseId).where(sql`in_use`),
+		uniqueIndex('pairing_in_use')
+			.on(t.horseId)
+			.where(sql`in_use`),
 		check('pairing_school', oneOf('school', ['close', 'roomy']))
 	]
 );
@@ -206,7 +217,9 @@ export const tracing = pgTable(
 	'tracing',
 	{
 		id: uuid('id').primaryKey(),
-		visitId: uuid('visit_id').notNull().references(() => visit.id, { onDelete: 'cascade' }),
+		visitId: uuid('visit_id')
+			.notNull()
+			.references(() => visit.id, { onDelete: 'cascade' }),
 		station: text('station').notNull(),
 		repeat: integer('repeat').notNull(),
 		xMm: doublePrecision('x_mm').array().notNull(),
@@ -219,7 +232,10 @@ export const tracing = pgTable(
 		unique('tracing_once').on(t.visitId, t.station, t.repeat),
 		check('tracing_station', sql`${t.station} ~ '^(T([1-9]|1[0-8])|W|s=-?[0-9]{1,4}([.][0-9]+)?)$'`),
 		check('tracing_repeat', sql`${t.repeat} between 1 and 20`),
-		check('tracing_points', sql`cardinality(${t.xMm}) = cardinality(${t.yMm}) and cardinality(${t.xMm}) between 5 and 20000`),
+		check(
+			'tracing_points',
+			sql`cardinality(${t.xMm}) = cardinality(${t.yMm}) and cardinality(${t.xMm}) between 5 and 20000`
+		),
 		check('tracing_source', oneOf('source', TRACING_SOURCES)),
 		check('tracing_quality', sql`${t.quality} is null or ${t.quality} between 0 and 1`)
 	]
@@ -229,8 +245,12 @@ export const tracing = pgTable(
 export const storedCall = pgTable(
 	'stored_call',
 	{
-		pairingId: uuid('pairing_id').notNull().references(() => pairing.id, { onDelete: 'cascade' }),
-		visitId: uuid('visit_id').notNull().references(() => visit.id, { onDelete: 'cascade' }),
+		pairingId: uuid('pairing_id')
+			.notNull()
+			.references(() => pairing.id, { onDelete: 'cascade' }),
+		visitId: uuid('visit_id')
+			.notNull()
+			.references(() => visit.id, { onDelete: 'cascade' }),
 		engineVersion: text('engine_version').notNull(),
 		verdict: text('verdict').notNull(),
 		body: jsonb('body').$type<Call>().notNull(),
@@ -249,7 +269,9 @@ export type SparkPoint = readonly [day: string, nearMm: number, offMm: number, s
 export const standing = pgTable(
 	'standing',
 	{
-		horseId: uuid('horse_id').primaryKey().references(() => horse.id, { onDelete: 'cascade' }),
+		horseId: uuid('horse_id')
+			.primaryKey()
+			.references(() => horse.id, { onDelete: 'cascade' }),
 		pairingId: uuid('pairing_id').references(() => pairing.id, { onDelete: 'set null' }),
 		verdict: text('verdict').$type<'steady' | 'watch' | 'refit' | 'stop'>(),
 		urgency: integer('urgency').notNull(),
@@ -270,7 +292,9 @@ export const earlierVersion = pgTable(
 		id: bigint('id', { mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
 		kind: text('kind').notNull(),
 		rowId: uuid('row_id').notNull(),
-		yardId: uuid('yard_id').notNull().references(() => yard.id),
+		yardId: uuid('yard_id')
+			.notNull()
+			.references(() => yard.id),
 		version: integer('version').notNull(),
 		body: jsonb('body').notNull(),
 		replacedBy: uuid('replaced_by').references(() => person.id),
@@ -283,7 +307,9 @@ export const photo = pgTable(
 	'photo',
 	{
 		id: uuid('id').primaryKey(),
-		yardId: uuid('yard_id').notNull().references(() => yard.id),
+		yardId: uuid('yard_id')
+			.notNull()
+			.references(() => yard.id),
 		visitId: uuid('visit_id').references(() => visit.id, { onDelete: 'cascade' }),
 		kind: text('kind').notNull(),
 		mediaType: text('media_type').notNull(),

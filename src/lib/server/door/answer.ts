@@ -26,7 +26,8 @@ function isDatabaseRefusal(e: unknown): e is DatabaseRefusal {
 /** The CoreError an unexpected-looking error stands for, if it is one that a person can mend. */
 export function refusalOf(e: unknown): CoreError | undefined {
 	if (e instanceof CoreError) return e;
-	if (isDatabaseRefusal(e)) return new CoreError('bad-input', { detail: 'Some of this cannot be stored together. Check it and try again.' });
+	if (isDatabaseRefusal(e))
+		return new CoreError('bad-input', { detail: 'Some of this cannot be stored together. Check it and try again.' });
 	return undefined;
 }
 

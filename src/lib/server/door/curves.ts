@@ -4,7 +4,8 @@ import { errorSentence } from '../../../words/index.js';
 import type { TracingInput, VisitInput } from '../records/index.js';
 
 function checkTracing(t: TracingInput): void {
-	if (t.xMm.length !== t.yMm.length) throw new CoreError('bad-input', { detail: `${t.station} repeat ${t.repeat}: as many x as y are needed.` });
+	if (t.xMm.length !== t.yMm.length)
+		throw new CoreError('bad-input', { detail: `${t.station} repeat ${t.repeat}: as many x as y are needed.` });
 	try {
 		cleanCurve(t.xMm.map((x, i) => [x, t.yMm[i] as number] as const));
 	} catch (error) {

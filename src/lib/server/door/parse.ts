@@ -4,8 +4,14 @@ import { parseDay } from '../../../core/units/index.js';
 import { SADDLE_KINDS, TRACING_SOURCES, type SaddleKind } from '../db/schema.js';
 import type { FitMarkInput, HorseInput, PairingInput, SaddleInput, VisitInput } from '../records/index.js';
 
-const id = Joi.string().guid({ version: ['uuidv7', 'uuidv4'] }).lowercase();
-const line = (max: number) => Joi.string().trim().max(max).pattern(/^[^\p{Cc}]*$/u, 'plain text');
+const id = Joi.string()
+	.guid({ version: ['uuidv7', 'uuidv4'] })
+	.lowercase();
+const line = (max: number) =>
+	Joi.string()
+		.trim()
+		.max(max)
+		.pattern(/^[^\p{Cc}]*$/u, 'plain text');
 const text = (max: number) => line(max).allow('').default('');
 
 const day = Joi.string().custom((value: string, helpers) => {
@@ -13,7 +19,9 @@ const day = Joi.string().custom((value: string, helpers) => {
 		const parsed = parseDay(value);
 		// A visit may be entered east of the server's clock: tomorrow is still today somewhere.
 		const latest = new Date(Date.now() + 86_400_000).toISOString().slice(0, 10);
-		return parsed > latest ? helpers.message({ custom: `${parsed} lies in the future. Check the year, or the clock of this device.` }) : parsed;
+		return parsed > latest
+			? helpers.message({ custom: `${parsed} lies in the future. Check the year, or the clock of this device.` })
+			: parsed;
 	} catch {
 		return helpers.message({ custom: `“${value}” is not a day. Write it as YYYY-MM-DD.` });
 	}
@@ -23,11 +31,15 @@ const coordinates = Joi.array().items(Joi.number().strict().min(-2000).max(2000)
 
 const tracing = Joi.object({
 	id: id.required(),
-	station: Joi.string().pattern(/^(T([1-9]|1[0-8])|W|s=-?\d{1,4}(\.\d+)?)$/).required(),
+	station: Joi.string()
+		.pattern(/^(T([1-9]|1[0-8])|W|s=-?\d{1,4}(\.\d+)?)$/)
+		.required(),
 	repeat: Joi.number().strict().integer().min(1).max(20).required(),
 	xMm: coordinates.required(),
 	yMm: coordinates.required(),
-	source: Joi.string().valid(...TRACING_SOURCES).required(),
+	source: Joi.string()
+		.valid(...TRACING_SOURCES)
+		.required(),
 	operator: text(80),
 	quality: Joi.number().strict().min(0).max(1).allow(null).default(null)
 });
@@ -40,7 +52,12 @@ export const schemas = {
 		horseId: id.required(),
 		visitedOn: day.required(),
 		note: Joi.string().trim().max(4000).allow('').default(''),
-		tracings: Joi.array().items(tracing).max(120).unique((a, b) => a.station === b.station && a.repeat === b.repeat).unique('id').required(),
+		tracings: Joi.array()
+			.items(tracing)
+			.max(120)
+			.unique((a, b) => a.station === b.station && a.repeat === b.repeat)
+			.unique('id')
+			.required(),
 		version: Joi.number().integer().min(1)
 	}),
 	horse: Joi.object<HorseInput>({
@@ -55,7 +72,9 @@ export const schemas = {
 		id: id.required(),
 		yardId: id.required(),
 		name: line(80).min(1).required(),
-		kind: Joi.string<SaddleKind>().valid(...SADDLE_KINDS).required(),
+		kind: Joi.string<SaddleKind>()
+			.valid(...SADDLE_KINDS)
+			.required(),
 		about: text(400)
 	}),
 	pairing: Joi.object<PairingInput>({
@@ -78,14 +97,21 @@ export const schemas = {
 	signIn: Joi.object<{ email: string; password: string; to: string }>({
 		email: Joi.string().trim().lowercase().max(200).required(),
 		password: Joi.string().max(200).required(),
-		to: Joi.string().max(400).pattern(/^\/(?![/\\])/).empty(Joi.any()).default('/')
+		to: Joi.string()
+			.max(400)
+			.pattern(/^\/(?![/\\])/)
+			.empty(Joi.any())
+			.default('/')
 	})
 } as const;
 
 function check<T>(schema: Joi.Schema<T>, value: unknown, convert: boolean): T {
 	const result = schema.validate(value, { abortEarly: false, convert });
 	if (!result.error) return result.value as T;
-	const detail = result.error.details.slice(0, 4).map((d) => d.message.replaceAll('"', '')).join('; ');
+	const detail = result.error.details
+		.slice(0, 4)
+		.map((d) => d.message.replaceAll('"', ''))
+		.join('; ');
 	throw new CoreError('bad-input', { detail: `Please check: ${detail}.` });
 }
 

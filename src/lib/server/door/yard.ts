@@ -11,6 +11,7 @@ export function chooseYard(scope: Scope, asked: string | undefined, cookies: Coo
 	if (asked && !found) throw new CoreError('not-found');
 	const yard = found ?? scope.memberships.find((m) => m.role !== 'owner') ?? scope.memberships[0];
 	if (!yard) throw new CoreError('not-found');
-	if (asked) cookies.set(COOKIE, yard.yardId, { path: '/', httpOnly: true, sameSite: 'lax', secure: false, maxAge: 31_536_000 });
+	if (asked)
+		cookies.set(COOKIE, yard.yardId, { path: '/', httpOnly: true, sameSite: 'lax', secure: false, maxAge: 31_536_000 });
 	return yard;
 }

@@ -53,7 +53,12 @@ function sparkOf(calls: readonly Call[]): SparkPoint[] {
 	});
 }
 
-async function storeCalls(tx: Asker, pairingId: string, calls: readonly Call[], tracings: readonly VisitTracing[]): Promise<void> {
+async function storeCalls(
+	tx: Asker,
+	pairingId: string,
+	calls: readonly Call[],
+	tracings: readonly VisitTracing[]
+): Promise<void> {
 	const visitOn = new Map(tracings.map((t) => [t.visitedOn, t.visitId]));
 	await tx
 		.delete(tables.storedCall)
@@ -65,7 +70,13 @@ async function storeCalls(tx: Asker, pairingId: string, calls: readonly Call[], 
 	if (rows.length > 0) await tx.insert(tables.storedCall).values(rows);
 }
 
-async function storeStanding(tx: Asker, horse: JudgedHorse, pairingId: string | null, judgement: Judgement, tracings: readonly Tracing[]): Promise<void> {
+async function storeStanding(
+	tx: Asker,
+	horse: JudgedHorse,
+	pairingId: string | null,
+	judgement: Judgement,
+	tracings: readonly Tracing[]
+): Promise<void> {
 	const lastOn = tracings[tracings.length - 1]?.visitedOn ?? null;
 	const latest = judgement.status === 'judged' ? judgement.calls[judgement.calls.length - 1] : undefined;
 	const age = lastOn && horse.bornYear ? Number(lastOn.slice(0, 4)) - horse.bornYear : undefined;
@@ -92,7 +103,10 @@ async function storeStanding(tx: Asker, horse: JudgedHorse, pairingId: string | 
 export async function rejudgeHorse(tx: Asker, horse: JudgedHorse): Promise<void> {
 	const pairings = await tx.select().from(tables.pairing).where(eq(tables.pairing.horseId, horse.id));
 	const tracings = await listTracings(tx, horse.id);
-	const marks = await listFitMarks(tx, pairings.map((p) => p.id));
+	const marks = await listFitMarks(
+		tx,
+		pairings.map((p) => p.id)
+	);
 	let standing: { pairingId: string | null; judgement: Judgement } = {
 		pairingId: null,
 		judgement: { status: 'missing', code: tracings.length > 0 ? 'no-saddle' : 'no-visit', data: {} }

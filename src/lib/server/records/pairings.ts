@@ -75,7 +75,9 @@ export async function putFitMark(db: Database, scope: Scope, horseId: string, in
 		const [visit] = await tx
 			.select({ id: tables.visit.id })
 			.from(tables.visit)
-			.where(and(eq(tables.visit.id, input.visitId), eq(tables.visit.horseId, horse.id), isNull(tables.visit.undoneAt)));
+			.where(
+				and(eq(tables.visit.id, input.visitId), eq(tables.visit.horseId, horse.id), isNull(tables.visit.undoneAt))
+			);
 		const [pairing] = await tx
 			.select({ id: tables.pairing.id })
 			.from(tables.pairing)

@@ -13,7 +13,13 @@ export async function listTracings(db: Asker, horseId: string, days?: readonly s
 		.select({ t: tables.tracing, visitedOn: tables.visit.visitedOn })
 		.from(tables.tracing)
 		.innerJoin(tables.visit, eq(tables.visit.id, tables.tracing.visitId))
-		.where(and(eq(tables.visit.horseId, horseId), isNull(tables.visit.undoneAt), days ? inArray(tables.visit.visitedOn, [...days]) : undefined))
+		.where(
+			and(
+				eq(tables.visit.horseId, horseId),
+				isNull(tables.visit.undoneAt),
+				days ? inArray(tables.visit.visitedOn, [...days]) : undefined
+			)
+		)
 		.orderBy(tables.visit.visitedOn, tables.tracing.station, tables.tracing.repeat);
 	return rows.map(({ t, visitedOn }) => ({
 		id: t.id,

@@ -39,9 +39,9 @@ function contentHash(input: VisitInput): string {
 
 async function insertTracings(tx: Asker, input: VisitInput): Promise<void> {
 	if (input.tracings.length === 0) return;
-	await tx.insert(tables.tracing).values(
-		input.tracings.map((t) => ({ ...t, visitId: input.id, xMm: [...t.xMm], yMm: [...t.yMm] }))
-	);
+	await tx
+		.insert(tables.tracing)
+		.values(input.tracings.map((t) => ({ ...t, visitId: input.id, xMm: [...t.xMm], yMm: [...t.yMm] })));
 }
 
 async function replaceVisit(tx: Asker, scope: Scope, old: Visit, input: VisitInput, hash: string): Promise<void> {
@@ -125,7 +125,7 @@ export async function listVisits(db: Asker, scope: Scope, horseId: string): Prom
 			visitedOn: tables.visit.visitedOn,
 			note: tables.visit.note,
 			version: tables.visit.version,
-			tracings: sql<number>`(select count(*)::int from tracing t where t.visit_id = ${tables.visit.id})`
+			tracings: sql<number>`(select count(*)::int from tracing t where t.visit_id = visit.id)`
 		})
 		.from(tables.visit)
 		.where(and(eq(tables.visit.horseId, horseId), isNull(tables.visit.undoneAt)))

@@ -13,12 +13,19 @@
 	const span = $derived(Math.max(1, (points.length > 0 ? time(points[points.length - 1]?.[0] ?? '') : 1) - from));
 	const x = (day: string) => 3 + ((time(day) - from) / span) * (W - 6);
 	const y = (mm: number) => H / 2 - (mm / top) * (H / 2 - 2);
-	const line = (i: 1 | 2) => points.map((p, k) => `${k ? 'L' : 'M'}${x(p[0]).toFixed(1)} ${y(p[i]).toFixed(1)}`).join('');
+	const line = (i: 1 | 2) =>
+		points.map((p, k) => `${k ? 'L' : 'M'}${x(p[0]).toFixed(1)} ${y(p[i]).toFixed(1)}`).join('');
 	const last = $derived(points[points.length - 1]);
 </script>
 
 {#if points.length > 1}
-	<svg viewBox={`0 0 ${W} ${H}`} width={W} height={H} role="img" aria-label={`T8 band change: near ${last?.[1]} mm, off ${last?.[2]} mm`}>
+	<svg
+		viewBox={`0 0 ${W} ${H}`}
+		width={W}
+		height={H}
+		role="img"
+		aria-label={`T8 band change: near ${last?.[1]} mm, off ${last?.[2]} mm`}
+	>
 		<path class="zero" d={`M0 ${y(0)}H${W}`} />
 		<path class="limit" d={`M0 ${y(limitMm)}H${W}M0 ${y(-limitMm)}H${W}`} />
 		<path class="off" d={line(2)} />

@@ -1,7 +1,15 @@
 <script lang="ts">
 	import type { Call } from '$core/call/index.js';
-	import { cautionFor, NEXT_STEP, reasonSentence, STANDING_CAUTION, surenessWords, VERDICT_MEANS, VERDICT_WORD } from '$words/index.js';
-	import { formatDay } from '../format.js';
+	import {
+		cautionFor,
+		NEXT_STEP,
+		reasonSentence,
+		STANDING_CAUTION,
+		surenessWords,
+		VERDICT_MEANS,
+		VERDICT_WORD
+	} from '$words/index.js';
+	import { formatDay, formatMm } from '../format.js';
 	import Strap from './Strap.svelte';
 
 	interface Props {
@@ -19,12 +27,22 @@
 	const reasons = $derived(call ? call.reasons.filter((r) => !r.against).slice(0, 3) : []);
 	const against = $derived(call ? call.reasons.filter((r) => r.against) : []);
 	const caution = $derived(call ? cautionFor(call) : undefined);
+	const stations = $derived(call ? [...new Set(call.changes.map((c) => c.station))] : []);
+	const cell = (station: string, side: string): string => {
+		const c = call?.changes.find((o) => o.station === station && o.side === side);
+		if (!c) return '–';
+		return c.real
+			? `${formatMm(c.mm)} ± ${(1.96 * c.sdMm).toFixed(1)}`
+			: `(${formatMm(c.mm)} ± ${(1.96 * c.sdMm).toFixed(1)})`;
+	};
 	const alarming = $derived(call?.verdict === 'refit' || call?.verdict === 'stop');
 </script>
 
 <section class="sheet card-call" aria-labelledby="call-head">
 	<p class="quiet" id="call-head">
-		{isLatest ? 'Call' : 'Call as it stood'}{saddleName ? ` for ${saddleName}` : ''}{call ? `, ${formatDay(call.visitedOn)}` : ''}
+		{isLatest ? 'Call' : 'Call as it stood'}{saddleName ? ` for ${saddleName}` : ''}{call
+			? `, ${formatDay(call.visitedOn)}`
+			: ''}
 	</p>
 	{#if call}
 		<p class="verdict">
@@ -43,9 +61,23 @@
 		{/each}
 		{#if call.forecast.refitOn && call.verdict !== 'refit'}
 			<p class="quiet" data-testid="forecast">
-				If it goes on like this: limit reached about {formatDay(call.forecast.refitOn)}{#if call.forecast.earliest}, not before {formatDay(call.forecast.earliest)}{/if}.
+				If it goes on like this: limit reached about {formatDay(call.forecast.refitOn)}{#if call.forecast.earliest}, not
+					before {formatDay(call.forecast.earliest)}{/if}.
 			</p>
 		{/if}
+		<table>
+			<thead
+				><tr><th scope="col">since the fit mark</th><th scope="col">near mm</th><th scope="col">off mm</th></tr></thead
+			>
+			<tbody>
+				{#each stations as s (s)}<tr><th scope="row">{s}</th><td>{cell(s, 'near')}</td><td>{cell(s, 'off')}</td></tr
+					>{/each}
+			</tbody>
+		</table>
+		<p class="quiet small">
+			± is the 95% interval. Your repeats agree to {call.withinVisitSdMm.toFixed(1)} mm; a visit like this shows a change
+			of {call.detectableChangeMm.toFixed(1)} mm.
+		</p>
 		<div class="next">
 			<a class="btn btn-primary" href={actionHref}>{actionWord ?? NEXT_STEP[call.nextStep]}</a>
 			<span>
@@ -100,6 +132,32 @@
 		left: 0.2rem;
 		font-weight: 700;
 		color: var(--zt-strap);
+	}
+	table {
+		width: 100%;
+		margin-top: 0.25rem;
+	}
+	th,
+	td {
+		text-align: right;
+		padding: 0.2rem 0;
+		border-top: 1px solid var(--zt-line);
+		font-weight: 400;
+	}
+	th:first-child {
+		text-align: left;
+	}
+	thead th {
+		border: 0;
+		font-size: 0.875rem;
+		color: var(--zt-quiet);
+	}
+	tbody th {
+		font-weight: 700;
+	}
+	.small {
+		font-size: 0.9rem;
+		line-height: 1.3;
 	}
 	.next {
 		display: flex;

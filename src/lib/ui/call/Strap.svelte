@@ -20,11 +20,16 @@
 	aria-label={verdict ? `Call: ${VERDICT_WORD[verdict]}` : 'No call yet'}
 >
 	<path class="leather" d="M14 8 H366 Q392 8 396 26 Q392 44 366 44 H14 Q4 44 4 26 Q4 8 14 8 Z" />
-	<path class="stitch" d="M15 13.500 H364 Q384 13.500 388 26 Q384 38.500 364 38.500 H15 Q9 38.500 9 26 Q9 13.500 15 13.500 Z" />
+	<path
+		class="stitch"
+		d="M15 13.500 H364 Q384 13.500 388 26 Q384 38.500 364 38.500 H15 Q9 38.500 9 26 Q9 13.500 15 13.500 Z"
+	/>
 	{#each HOLES as hole, i (hole)}
 		<ellipse class="hole" cx={at(i)} cy="26" rx="5.5" ry="6.500" />
 		{#if !small}
-			<text class="word" class:chosen={i === chosen} x={at(i)} y="70" text-anchor="middle">{VERDICT_WORD[hole].toLowerCase()}</text>
+			<text class="word" class:chosen={i === chosen} x={at(i)} y="70" text-anchor="middle"
+				>{VERDICT_WORD[hole].toLowerCase()}</text
+			>
 		{/if}
 	{/each}
 	{#if chosen >= 0}

@@ -12,7 +12,15 @@
 	function colours() {
 		const style = getComputedStyle(document.documentElement);
 		const of = (name: string) => style.getPropertyValue(`--zt-${name}`).trim();
-		return { near: of('near'), off: of('off'), band: of('band'), alarm: of('alarm'), strap: of('strap'), quiet: of('quiet'), line: of('line') };
+		return {
+			near: of('near'),
+			off: of('off'),
+			band: of('band'),
+			alarm: of('alarm'),
+			strap: of('strap'),
+			quiet: of('quiet'),
+			line: of('line')
+		};
 	}
 
 	onMount(() => {

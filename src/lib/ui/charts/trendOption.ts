@@ -28,7 +28,15 @@ export interface TrendColours {
 const pair = (p: TrendPoint, mm: number) => [p.day, Math.round(mm * 100) / 100];
 
 function bandSeries(points: readonly TrendPoint[], colour: string, stack: string): Record<string, unknown>[] {
-	const base = { type: 'line', stack, stackStrategy: 'all', symbol: 'none', silent: true, lineStyle: { opacity: 0 }, tooltip: { show: false } };
+	const base = {
+		type: 'line',
+		stack,
+		stackStrategy: 'all',
+		symbol: 'none',
+		silent: true,
+		lineStyle: { opacity: 0 },
+		tooltip: { show: false }
+	};
 	return [
 		{ ...base, data: points.map((p) => pair(p, p.mm - 1.96 * p.sdMm)) },
 		{ ...base, data: points.map((p) => pair(p, 3.92 * p.sdMm)), areaStyle: { color: colour } }
@@ -37,21 +45,48 @@ function bandSeries(points: readonly TrendPoint[], colour: string, stack: string
 
 /** ECharts option of a band's change over time with interval, limits and fit marks. */
 export function buildTrendOption(data: TrendData, c: TrendColours): EChartsCoreOption {
-	const marks = data.fitDays.map((day) => ({ xAxis: day, lineStyle: { color: c.strap, type: 'solid', width: 2 }, label: { formatter: 'fit mark', color: c.strap } }));
-	const limits = [-data.refitLossMm, data.refitGainMm].map((mm) => ({ yAxis: mm, lineStyle: { color: c.alarm }, label: { formatter: 'refit', color: c.alarm, position: 'insideEndTop' } }));
+	const marks = data.fitDays.map((day) => ({
+		xAxis: day,
+		lineStyle: { color: c.strap, type: 'solid', width: 2 },
+		label: { formatter: 'fit mark', color: c.strap }
+	}));
+	const limits = [-data.refitLossMm, data.refitGainMm].map((mm) => ({
+		yAxis: mm,
+		lineStyle: { color: c.alarm, type: 'dashed', width: 1.4 },
+		label: { formatter: 'refit', color: c.alarm, position: 'insideEndTop' }
+	}));
 	return {
 		animation: false,
-		grid: { left: 44, right: 18, top: 26, bottom: 30 },
+		grid: { left: 44, right: 18, top: 40, bottom: 30 },
 		textStyle: { fontFamily: 'Source Sans 3 Variable' },
 		legend: { top: 0, right: 0, data: ['near', 'off'], textStyle: { color: c.quiet } },
 		tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => `${Number(v).toFixed(1)} mm` },
-		xAxis: { type: 'time', axisLine: { lineStyle: { color: c.line } }, axisLabel: { color: c.quiet } },
-		yAxis: { type: 'value', name: 'mm', splitLine: { lineStyle: { color: c.line } }, axisLabel: { color: c.quiet }, nameTextStyle: { color: c.quiet } },
+		xAxis: { type: 'time', axisLine: { lineStyle: { color: c.line } }, axisLabel: { color: c.quiet, fontSize: 13 } },
+		yAxis: {
+			type: 'value',
+			min: (v: { min: number }) => Math.floor(Math.min(v.min, -data.refitLossMm - 1.5)),
+			max: (v: { max: number }) => Math.ceil(Math.max(v.max, data.refitGainMm + 1.5)),
+			splitLine: { lineStyle: { color: c.line } },
+			axisLabel: { color: c.quiet, fontSize: 13 }
+		},
 		series: [
 			...bandSeries(data.near, c.band, 'near'),
 			...bandSeries(data.off, c.band, 'off'),
-			{ name: 'near', type: 'line', data: data.near.map((p) => pair(p, p.mm)), color: c.near, lineStyle: { width: 2.6 }, markLine: { symbol: 'none', data: [...marks, ...limits] } },
-			{ name: 'off', type: 'line', data: data.off.map((p) => pair(p, p.mm)), color: c.off, lineStyle: { width: 2.2, type: 'dashed' } }
+			{
+				name: 'near',
+				type: 'line',
+				data: data.near.map((p) => pair(p, p.mm)),
+				color: c.near,
+				lineStyle: { width: 2.6 },
+				markLine: { symbol: 'none', data: [...marks, ...limits] }
+			},
+			{
+				name: 'off',
+				type: 'line',
+				data: data.off.map((p) => pair(p, p.mm)),
+				color: c.off,
+				lineStyle: { width: 2.2, type: 'dashed' }
+			}
 		]
 	};
 }

@@ -47,7 +47,9 @@
 			<p class="quiet">Nothing traced yet. Start a visit; three tracings at T8, T13 and T18 are best.</p>
 		{/each}
 	</div>
-	<p class="quiet note">Numbers in brackets are smaller than the tracings can show. Tilt of the paper and apex pick are taken out.</p>
+	<p class="quiet note">
+		Numbers in brackets are smaller than the tracings can show. Tilt of the paper and apex pick are taken out.
+	</p>
 </section>
 
 <style>
@@ -63,8 +65,8 @@
 	}
 	.row {
 		display: grid;
-		grid-template-columns: repeat(auto-fit, minmax(210px, 1fr));
-		gap: 0.5rem 1rem;
+		grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));
+		gap: 0.25rem 1rem;
 	}
 	figcaption {
 		text-align: center;
@@ -86,7 +88,7 @@
 		stroke-dasharray: 3 5;
 	}
 	.depth {
-		font: 13px var(--font-text);
+		font: 19px var(--font-text);
 		fill: var(--zt-quiet);
 	}
 	.between {

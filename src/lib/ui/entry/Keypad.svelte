@@ -23,14 +23,21 @@
 
 	const read = $derived.by((): { curve?: Curve; say: string } => {
 		const typed = rows.filter((r) => r.near.trim() || r.off.trim());
-		if (typed.length === 0) return { say: 'Read the half-widths off the paper with a set square: distance from the spine line at each depth.' };
+		if (typed.length === 0)
+			return {
+				say: 'Read the half-widths off the paper with a set square: distance from the spine line at each depth.'
+			};
 		const bad = typed.find((r) => [r.near, r.off].some((v) => v.trim() && readNumber(v) === undefined));
 		if (bad) return { say: `The row at ${bad.depth} mm holds something that is not a number.` };
 		try {
 			const curve = widthsToCurve(
 				typed.map((r) => {
 					const [nearMm, offMm] = [readNumber(r.near), readNumber(r.off)];
-					return { depthMm: r.depth, ...(nearMm === undefined ? {} : { nearMm }), ...(offMm === undefined ? {} : { offMm }) };
+					return {
+						depthMm: r.depth,
+						...(nearMm === undefined ? {} : { nearMm }),
+						...(offMm === undefined ? {} : { offMm })
+					};
 				})
 			);
 			const short = typed.every((r) => r.depth < 120 || !r.near.trim() || !r.off.trim());
@@ -63,9 +70,29 @@
 		<tbody>
 			{#each rows as row (row.depth)}
 				<tr>
-					<td><input class="input" id={`kp-near-${row.depth}`} inputmode="decimal" autocomplete="off" maxlength="8" aria-label={`Near half-width at ${row.depth} mm`} bind:value={row.near} /></td>
+					<td
+						><input
+							class="input"
+							id={`kp-near-${row.depth}`}
+							inputmode="decimal"
+							autocomplete="off"
+							maxlength="8"
+							aria-label={`Near half-width at ${row.depth} mm`}
+							bind:value={row.near}
+						/></td
+					>
 					<th scope="row">{row.depth}</th>
-					<td><input class="input" id={`kp-off-${row.depth}`} inputmode="decimal" autocomplete="off" maxlength="8" aria-label={`Off half-width at ${row.depth} mm`} bind:value={row.off} /></td>
+					<td
+						><input
+							class="input"
+							id={`kp-off-${row.depth}`}
+							inputmode="decimal"
+							autocomplete="off"
+							maxlength="8"
+							aria-label={`Off half-width at ${row.depth} mm`}
+							bind:value={row.off}
+						/></td
+					>
 				</tr>
 			{/each}
 		</tbody>

@@ -9,10 +9,16 @@
 		small?: boolean;
 	}
 	const { now, before, others = [], small = false }: Props = $props();
-	const path = (c: Curve) => Array.from(c.xMm, (x, i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${(-(c.yMm[i] as number)).toFixed(1)}`).join('');
+	const path = (c: Curve) =>
+		Array.from(c.xMm, (x, i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${(-(c.yMm[i] as number)).toFixed(1)}`).join('');
 </script>
 
-<svg viewBox="-225 -14 450 176" class:small role="img" aria-label={now ? 'Outline of this tracing over the last visit' : 'No outline yet'}>
+<svg
+	viewBox="-225 -14 450 176"
+	class:small
+	role="img"
+	aria-label={now ? 'Outline of this tracing over the last visit' : 'No outline yet'}
+>
 	<path class="grid" d="M-225 60H225M-225 120H225M0 -14V162" />
 	{#if before}<path class="before" d={path(before)} />{/if}
 	{#each others as other, i (i)}<path class="other" d={path(other)} />{/each}

@@ -70,20 +70,41 @@
 </script>
 
 {#if !picture}
-	<FileDrop accept="image/jpeg,image/png,image/webp" onfiles={choose}><b>Choose a picture of the sheet</b><br /><span class="quiet">taken square from above, with a ruler in it</span></FileDrop>
+	<FileDrop accept="image/jpeg,image/png,image/webp" onfiles={choose}
+		><b>Choose a picture of the sheet</b><br /><span class="quiet">taken square from above, with a ruler in it</span
+		></FileDrop
+	>
 	{#if refusal}<p role="alert" class="alert alert-error mt-3">{refusal}</p>{/if}
 {:else}
 	<div class="pad">
 		<!-- svelte-ignore a11y_click_events_have_key_events -->
 		<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
-		<svg viewBox={`0 0 ${size.w} ${size.h}`} onclick={tap} role="img" aria-label="Picture of the sheet; tap points on it. The keypad does the same by keyboard.">
+		<svg
+			viewBox={`0 0 ${size.w} ${size.h}`}
+			onclick={tap}
+			role="img"
+			aria-label="Picture of the sheet; tap points on it. The keypad does the same by keyboard."
+		>
 			<image href={url} width={size.w} height={size.h} />
 			<polyline class="ruler" points={ruler.map((p) => `${p.x},${p.y}`).join(' ')} style:stroke-width={size.w / 300} />
 			<polyline class="line" points={sorted.map((p) => `${p.x},${p.y}`).join(' ')} style:stroke-width={size.w / 300} />
 			{#each [...ruler, ...line] as p, i (i)}<circle cx={p.x} cy={p.y} r={size.w / 160} />{/each}
-			{#if spine}<path class="line" d={`M${spine.x} ${spine.y - size.h / 20}V${spine.y + size.h / 20}`} style:stroke-width={size.w / 250} />{/if}
+			{#if spine}<path
+					class="line"
+					d={`M${spine.x} ${spine.y - size.h / 20}V${spine.y + size.h / 20}`}
+					style:stroke-width={size.w / 250}
+				/>{/if}
 		</svg>
-		<img src={url} alt="" hidden onload={(e) => (size = { w: (e.currentTarget as HTMLImageElement).naturalWidth, h: (e.currentTarget as HTMLImageElement).naturalHeight })} />
+		<img
+			src={url}
+			alt=""
+			hidden
+			onload={(e) =>
+				(size = {
+					w: (e.currentTarget as HTMLImageElement).naturalWidth,
+					h: (e.currentTarget as HTMLImageElement).naturalHeight
+				})}
+		/>
 		<div class="controls">
 			<p role="status"><b>{read.say}</b></p>
 			<label>Between the two ruler marks, mm <input class="input" inputmode="decimal" bind:value={rulerMm} /></label>

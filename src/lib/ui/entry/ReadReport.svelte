@@ -16,10 +16,18 @@
 			{#if result.status === 'refused'}
 				<p class="bad">Not read. {errorSentence(result.problem)}</p>
 			{:else}
-				<p>{result.report.tracings.length + result.report.lines.length} tracings read{result.report.problems.length > 0 ? `, ${result.report.problems.length} problems` : ''}.</p>
+				<p>
+					{result.report.tracings.length + result.report.lines.length} tracings read{result.report.problems.length > 0
+						? `, ${result.report.problems.length} problems`
+						: ''}.
+				</p>
 				<ul>
-					{#each result.report.problems.slice(0, MOST) as problem, k (k)}<li class="bad">{problemLine(problem)}</li>{/each}
-					{#if result.report.problems.length > MOST}<li class="quiet">and {result.report.problems.length - MOST} more</li>{/if}
+					{#each result.report.problems.slice(0, MOST) as problem, k (k)}<li class="bad">
+							{problemLine(problem)}
+						</li>{/each}
+					{#if result.report.problems.length > MOST}<li class="quiet">
+							and {result.report.problems.length - MOST} more
+						</li>{/if}
 					{#each result.report.notes.slice(0, MOST) as note, k (k)}<li class="quiet">{problemLine(note)}</li>{/each}
 				</ul>
 			{/if}

@@ -5,7 +5,12 @@
 	import { repeatWords } from './repeatWords.js';
 
 	interface Props {
-		tracings: readonly { readonly id: string; readonly station: string; readonly repeat: number; readonly curve: Curve }[];
+		tracings: readonly {
+			readonly id: string;
+			readonly station: string;
+			readonly repeat: number;
+			readonly curve: Curve;
+		}[];
 		station: string;
 		onstation: (station: string) => void;
 		onremove: (id: string) => void;
@@ -25,10 +30,17 @@
 				{#each here as t (t.id)}
 					<div class="one">
 						<OutlineView now={frameAtApex(t.curve)} before={undefined} small />
-						<button type="button" class="btn btn-ghost btn-square drop" onclick={() => onremove(t.id)} aria-label={`Remove ${s} tracing ${t.repeat}`}><X size={18} /></button>
+						<button
+							type="button"
+							class="btn btn-ghost btn-square drop"
+							onclick={() => onremove(t.id)}
+							aria-label={`Remove ${s} tracing ${t.repeat}`}><X size={18} /></button
+						>
 					</div>
 				{/each}
-				{#if here.length < 2}<span class="quiet">{here.length === 0 ? 'not traced yet' : 'one more tells how sure it is'}</span>{/if}
+				{#if here.length < 2}<span class="quiet"
+						>{here.length === 0 ? 'not traced yet' : 'one more tells how sure it is'}</span
+					>{/if}
 			</div>
 			{#if words}<p class:doubtful={words.doubtful} role="status">{words.say}</p>{/if}
 		</div>

@@ -47,11 +47,24 @@ export function findDraft(horseId: string): DraftVisit | undefined {
 
 const round = (v: number): number => Math.round(v * 1000) / 1000;
 
-export function draftTracing(station: string, repeat: number, curve: Curve, source: DraftTracing['source']): DraftTracing {
-	return { id: uuidv7(), station, repeat, source, xMm: Array.from(curve.xMm, round), yMm: Array.from(curve.yMm, round) };
+export function draftTracing(
+	station: string,
+	repeat: number,
+	curve: Curve,
+	source: DraftTracing['source']
+): DraftTracing {
+	return {
+		id: uuidv7(),
+		station,
+		repeat,
+		source,
+		xMm: Array.from(curve.xMm, round),
+		yMm: Array.from(curve.yMm, round)
+	};
 }
 
-export const curveOf = (t: Pick<DraftTracing, 'xMm' | 'yMm'>): Curve => makeCurve(t.xMm.map((x, i) => [x, t.yMm[i] as number] as const));
+export const curveOf = (t: Pick<DraftTracing, 'xMm' | 'yMm'>): Curve =>
+	makeCurve(t.xMm.map((x, i) => [x, t.yMm[i] as number] as const));
 
 /** The draft with a tracing put in its place; one of the same station and repeat gives way. */
 export function withTracing(draft: DraftVisit, t: DraftTracing): DraftVisit {

@@ -16,10 +16,12 @@ export function planVisits(results: readonly FileResult[]): DraftVisit[] {
 			days.set(t.visitedOn, day);
 		}
 	}
-	return [...days].sort(([a], [b]) => a.localeCompare(b)).map(([visitedOn, slots]) => ({
-		id: uuidv7(),
-		visitedOn,
-		note: '',
-		tracings: [...slots.values()].map(({ t, source }) => draftTracing(t.station, t.repeat, t.curve, source))
-	}));
+	return [...days]
+		.sort(([a], [b]) => a.localeCompare(b))
+		.map(([visitedOn, slots]) => ({
+			id: uuidv7(),
+			visitedOn,
+			note: '',
+			tracings: [...slots.values()].map(({ t, source }) => draftTracing(t.station, t.repeat, t.curve, source))
+		}));
 }

@@ -6,10 +6,17 @@ const UNREACHED = 'No connection. The visit is kept on this device; send it agai
 
 async function call(url: string, method: string, body?: BodyInit, type?: string): Promise<SendResult> {
 	try {
-		const response = await fetch(url, { method, ...(body ? { body } : {}), ...(type ? { headers: { 'content-type': type } } : {}) });
+		const response = await fetch(url, {
+			method,
+			...(body ? { body } : {}),
+			...(type ? { headers: { 'content-type': type } } : {})
+		});
 		if (response.ok) return { status: 'saved' };
 		const answer = (await response.json().catch(() => ({}))) as { message?: string };
-		return { status: 'refused', message: answer.message ?? 'The server could not take it. It is kept on this device; try again.' };
+		return {
+			status: 'refused',
+			message: answer.message ?? 'The server could not take it. It is kept on this device; try again.'
+		};
 	} catch {
 		return { status: 'refused', message: UNREACHED };
 	}

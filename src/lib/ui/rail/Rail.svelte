@@ -8,7 +8,8 @@
 		visitDays: readonly string[];
 		fitMarks: readonly { readonly fittedOn: string; readonly fittedBy: string }[];
 		limits: { readonly watchMm: number; readonly refitMm: number; readonly refitGainMm: number };
-		forecast: { readonly earliest: string | null; readonly latest: string | null; readonly refitOn: string | null } | undefined;
+		forecast:
+			{ readonly earliest: string | null; readonly latest: string | null; readonly refitOn: string | null } | undefined;
 		chosenDay: string;
 		onchoose: (day: string) => void;
 	}
@@ -17,7 +18,7 @@
 	let width = $state(1000);
 	let dragged: string | undefined = $state();
 	let svg: SVGSVGElement | undefined = $state();
-	const height = 172;
+	const height = 158;
 	const left = 78;
 	const shown = $derived(dragged ?? chosenDay);
 	const narrow = $derived(width < 560);
@@ -27,15 +28,23 @@
 	const tail = $derived(Math.max(20, Math.round((dayNumber(last) - dayNumber(first)) * 0.14)));
 	const x = $derived(scale([dayNumber(first), dayNumber(last) + tail], [left + 6, width - (narrow ? 12 : 24)]));
 	const extent = $derived.by(() => {
-		const values = points.flatMap((p) => [p.nearMm - 2 * p.sdMm, p.offMm - 2 * p.sdMm, p.nearMm + 2 * p.sdMm, p.offMm + 2 * p.sdMm]);
+		const values = points.flatMap((p) => [
+			p.nearMm - 2 * p.sdMm,
+			p.offMm - 2 * p.sdMm,
+			p.nearMm + 2 * p.sdMm,
+			p.offMm + 2 * p.sdMm
+		]);
 		return [Math.min(-8, ...values), Math.max(8, ...values)] as const;
 	});
 	const y = $derived(scale([extent[1], extent[0]], [10, height - 28]));
 
+	const roomy = $derived(Math.abs(y(limits.watchMm) - y(limits.refitMm)) > 12);
 	const line = (pick: (p: RailPoint) => number) => linePath(points.map((p) => [x(dayNumber(p.day)), y(pick(p))]));
 	const band = $derived.by(() => {
 		const up = points.map((p) => [x(dayNumber(p.day)), y(Math.max(p.nearMm, p.offMm) + 1.96 * p.sdMm)] as const);
-		const down = [...points].reverse().map((p) => [x(dayNumber(p.day)), y(Math.min(p.nearMm, p.offMm) - 1.96 * p.sdMm)] as const);
+		const down = [...points]
+			.reverse()
+			.map((p) => [x(dayNumber(p.day)), y(Math.min(p.nearMm, p.offMm) - 1.96 * p.sdMm)] as const);
 		return points.length > 1 ? `${linePath([...up, ...down])}Z` : '';
 	});
 	const here = $derived(points.find((p) => p.day === shown));
@@ -53,7 +62,10 @@
 	function nearest(clientX: number): string {
 		const box = svg?.getBoundingClientRect();
 		const at = clientX - (box?.left ?? 0);
-		return visitDays.reduce((best, d) => (Math.abs(x(dayNumber(d)) - at) < Math.abs(x(dayNumber(best)) - at) ? d : best), chosenDay);
+		return visitDays.reduce(
+			(best, d) => (Math.abs(x(dayNumber(d)) - at) < Math.abs(x(dayNumber(best)) - at) ? d : best),
+			chosenDay
+		);
 	}
 	function drag(e: PointerEvent) {
 		if (e.type === 'pointerdown') svg?.setPointerCapture(e.pointerId);
@@ -75,7 +87,6 @@
 </script>
 
 <figure class="sheet rail" bind:clientWidth={width}>
-	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 	<svg
 		bind:this={svg}
 		{height}
@@ -98,10 +109,10 @@
 				<path d="M0 0V7" stroke="var(--zt-quiet)" stroke-width="1.600" />
 			</pattern>
 		</defs>
-		<rect class="quiet-band" x={left} y={y(limits.watchMm)} width={width} height={y(-limits.watchMm) - y(limits.watchMm)} />
+		<rect class="quiet-band" x={left} y={y(limits.watchMm)} {width} height={y(-limits.watchMm) - y(limits.watchMm)} />
 		{#each [{ mm: 0, word: '0' }, { mm: limits.watchMm, word: '+ watch' }, { mm: -limits.watchMm, word: '− watch' }] as g (g.mm)}
 			<path class="grid" d={`M${left} ${y(g.mm)}H${width}`} />
-			<text class="axis" x={left - 8} y={y(g.mm) + 5} text-anchor="end">{g.word}</text>
+			{#if g.mm === 0 || roomy}<text class="axis" x={left - 8} y={y(g.mm) + 5} text-anchor="end">{g.word}</text>{/if}
 		{/each}
 		{#each [{ mm: limits.refitGainMm, word: '+ refit' }, { mm: -limits.refitMm, word: '− refit' }] as g (g.mm)}
 			<path class="limit" d={`M${left} ${y(g.mm)}H${width}`} />
@@ -120,24 +131,22 @@
 			</g>
 		{/each}
 		{#each ticks as tick (tick)}
-			<text class="axis" x={x(dayNumber(tick))} y={height - 6} text-anchor="middle">{formatMonth(tick)}{tick.slice(5, 7) === '01' ? ` ${tick.slice(0, 4)}` : ''}</text>
+			<text class="axis" x={x(dayNumber(tick))} y={height - 6} text-anchor="middle"
+				>{formatMonth(tick)}{tick.slice(5, 7) === '01' ? ` ${tick.slice(0, 4)}` : ''}</text
+			>
 		{/each}
 		{#each visitDays as day (day)}<path class="visit" d={`M${x(dayNumber(day))} ${height - 28}v7`} />{/each}
 		<g class="buckle" transform={`translate(${x(dayNumber(shown))} 0)`}>
 			<rect x="-8" y="2" width="16" height={height - 26} rx="7" />
 		</g>
-		{#if here}
-			{@const right = x(dayNumber(shown)) > width * 0.72}
-			<g class="reading" transform={`translate(${x(dayNumber(shown)) + (right ? -14 : 14)} 0)`} text-anchor={right ? 'end' : 'start'}>
-				<text y={y(here.nearMm) + (here.nearMm <= here.offMm ? 18 : -8)}>near {formatMm(here.nearMm)} ± {(1.96 * here.sdMm).toFixed(1)} mm</text>
-				<text class="thin" y={y(here.offMm) + (here.nearMm <= here.offMm ? -8 : 18)}>off {formatMm(here.offMm)}</text>
-			</g>
-		{/if}
 	</svg>
 	<figcaption class="quiet">
-		<span><b>{formatDay(shown)}</b></span>
-		<span>T8 bearing band since the fit mark, mm</span>
-		<span>solid near · dashed off · shade: 95% interval</span>
+		<span class="reading"
+			><b>{formatDay(shown)}</b>{#if here}: <b>near {formatMm(here.nearMm)}</b> (solid),
+				<b class="thin">off {formatMm(here.offMm)}</b>
+				(dashed), ± {(1.96 * here.sdMm).toFixed(1)} mm{/if}</span
+		>
+		<span>T8 band since the fit mark; shade: 95% interval</span>
 	</figcaption>
 </figure>
 
@@ -212,15 +221,11 @@
 		stroke: var(--zt-strap);
 		stroke-width: 3;
 	}
-	.reading text {
-		font: 700 15px var(--font-text);
-		fill: var(--zt-ink);
-		paint-order: stroke;
-		stroke: var(--zt-card);
-		stroke-width: 5px;
+	.reading {
+		color: var(--zt-ink);
+		margin-right: auto;
 	}
 	.reading .thin {
-		font-weight: 500;
-		fill: var(--zt-off);
+		color: var(--zt-off);
 	}
 </style>

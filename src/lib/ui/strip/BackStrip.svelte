@@ -1,7 +1,16 @@
 <script lang="ts">
 	import type { SideChange } from '$core/change/index.js';
 	import { formatMm } from '../format.js';
-	import { cellCentre, cellPath, SPINE_GAP, STATION_AT, STRIP_LENGTH, STRIP_ZONES, outlineAt, type StripZone } from './stripShape.js';
+	import {
+		cellCentre,
+		cellPath,
+		SPINE_GAP,
+		STATION_AT,
+		STRIP_LENGTH,
+		STRIP_ZONES,
+		outlineAt,
+		type StripZone
+	} from './stripShape.js';
 	import Tally from './Tally.svelte';
 
 	interface Props {
@@ -29,7 +38,7 @@
 </script>
 
 <figure class="sheet">
-	<svg viewBox="-66 -118 1224 236" role="group" aria-label="The back from above, head to the left">
+	<svg viewBox="-84 -128 1236 254" role="group" aria-label="The back from above, head to the left">
 		<defs>
 			<pattern id="lost" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(38)">
 				<path d="M0 0V9" stroke="var(--zt-lost)" stroke-width="4.200" />
@@ -40,10 +49,10 @@
 			</pattern>
 		</defs>
 		{#each STRIP_ZONES as zone (zone.name)}
-			<text class="zone" x={(zone.from + zone.to) / 2} y="-98" text-anchor="middle">{zone.name}</text>
+			<text class="zone" x={(zone.from + zone.to) / 2} y="-106" text-anchor="middle">{zone.name}</text>
 		{/each}
 		{#each SIDES as { side, sign } (side)}
-			<text class="side" x="-12" y={sign * 26 + 6} text-anchor="end">{side}</text>
+			<text class="side" x="-12" y={sign * 34 + 8} text-anchor="end">{side}</text>
 			{#each STRIP_ZONES as zone (zone.name)}
 				{@const c = change(zone, side)}
 				<path class="outer" d={cellPath(zone, 'outer', sign)} />
@@ -64,9 +73,16 @@
 					/>
 					{@const centre = cellCentre(zone, sign)}
 					<g class="count">
-						<Tally count={tally[`${zone.station} ${side}`] ?? 0} x={centre.x - 12} y={centre.y} alarming={Math.abs(c?.mm ?? 0) >= 6 && (c?.real ?? false)} />
+						<Tally
+							count={tally[`${zone.station} ${side}`] ?? 0}
+							x={zone.from + 62}
+							y={centre.y}
+							alarming={Math.abs(c?.mm ?? 0) >= 6 && (c?.real ?? false)}
+						/>
 						{#if c}
-							<text class="mm" x={zone.to - 10} y={centre.y + 6} text-anchor="end">{c.real ? formatMm(c.mm) : `(${formatMm(c.mm)})`}</text>
+							<text class="mm" x={zone.to - 30} y={centre.y + 8} text-anchor="end"
+								>{c.real ? formatMm(c.mm) : `(${formatMm(c.mm)})`}</text
+							>
 						{/if}
 					</g>
 				{/if}
@@ -76,9 +92,9 @@
 		{#each { length: 18 } as _, i (i)}<circle class="bone" cx={20 + i * 65} cy="0" r="2.200" />{/each}
 		{#each stations as [station, x] (station)}
 			<path class="cut" d={`M${x} ${-outlineAt(x) - 8}V${-SPINE_GAP}M${x} ${SPINE_GAP}V${outlineAt(x) + 8}`} />
-			<text class="station" {x} y={outlineAt(x) + 26} text-anchor="middle">{station}</text>
+			<text class="station" {x} y={outlineAt(x) + 30} text-anchor="middle">{station}</text>
 		{/each}
-		<text class="zone" x="-14" y="5" text-anchor="end">head ◂</text>
+		<text class="zone" x="-14" y="7" text-anchor="end">head ◂</text>
 	</svg>
 	<figcaption class="quiet">
 		<span><i class="swatch lost"></i> lost</span>
@@ -135,7 +151,7 @@
 	}
 	.touch.chosen {
 		stroke: var(--zt-strap);
-		stroke-width: 2.500;
+		stroke-width: 2.5;
 	}
 	.touch:hover {
 		fill: color-mix(in srgb, var(--zt-strap) 12%, transparent);
@@ -155,16 +171,16 @@
 		stroke-linecap: round;
 	}
 	.zone {
-		font: 500 17px var(--font-text);
+		font: 500 23px var(--font-text);
 		fill: var(--zt-quiet);
 	}
 	.side,
 	.station {
-		font: 700 17px var(--font-text);
+		font: 700 23px var(--font-text);
 		fill: var(--zt-ink);
 	}
 	.mm {
-		font: 600 16px var(--font-text);
+		font: 600 22px var(--font-text);
 		fill: var(--zt-ink);
 		paint-order: stroke;
 		stroke: var(--zt-hide);
@@ -175,7 +191,7 @@
 		.side,
 		.station,
 		.mm {
-			font-size: 30px;
+			font-size: 31px;
 		}
 		figcaption {
 			justify-content: flex-start;

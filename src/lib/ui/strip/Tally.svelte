@@ -17,9 +17,9 @@
 <g transform={`translate(${x - width / 2} ${y})`} class:alarming>
 	{#each groups as strokes, g (g)}
 		{#each { length: Math.min(4, strokes) } as _, i (i)}
-			<path d={`M${g * 34 + i * 6.500} -8.500q${lean[i]} 8 ${(lean[i] ?? 0) * 1.500} 17`} />
+			<path d={`M${g * 34 + i * 6.5} -8.500q${lean[i]} 8 ${(lean[i] ?? 0) * 1.5} 17`} />
 		{/each}
-		{#if strokes === 5}<path d={`M${g * 34 - 4} 6.500L${g * 34 + 23.500} -6`} />{/if}
+		{#if strokes === 5}<path d={`M${g * 34 - 4} 6.500L${g * 34 + 23.5} -6`} />{/if}
 	{/each}
 </g>
 

@@ -23,17 +23,17 @@ export const STRIP_ZONES: readonly StripZone[] = [
 export const STATION_AT: Readonly<Record<'T8' | 'T13' | 'T18', number>> = { T8: 352, T13: 600, T18: 868 };
 
 const OUTLINE: readonly (readonly [number, number])[] = [
-	[0, 40],
-	[90, 50],
-	[200, 76],
-	[290, 82],
-	[400, 76],
-	[520, 80],
-	[650, 86],
-	[780, 82],
-	[900, 70],
-	[1040, 58],
-	[STRIP_LENGTH, 46]
+	[0, 44],
+	[90, 52],
+	[200, 80],
+	[290, 88],
+	[400, 80],
+	[520, 84],
+	[650, 90],
+	[780, 86],
+	[900, 74],
+	[1040, 60],
+	[STRIP_LENGTH, 48]
 ];
 
 /** Half-breadth of the drawing at x; a smooth line through the outline's points. */

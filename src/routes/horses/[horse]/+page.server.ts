@@ -3,7 +3,18 @@ import type { Call } from '$core/call/index.js';
 import { errorSentence, MISSING_WORDS } from '$words/index.js';
 import { answerForm, answerPage, outlineOf, parseFields, parseId, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { findHorse, judgePairing, listCalls, listFitMarks, listPairings, listTracings, listVisits, mayWrite, putFitMark, removeFitMark } from '$lib/server/records/index.js';
+import {
+	findHorse,
+	judgePairing,
+	listCalls,
+	listFitMarks,
+	listPairings,
+	listTracings,
+	listVisits,
+	mayWrite,
+	putFitMark,
+	removeFitMark
+} from '$lib/server/records/index.js';
 import type { Actions, PageServerLoad } from './$types.js';
 import { v7 as uuidv7 } from 'uuid';
 
@@ -31,7 +42,8 @@ function trendOf(calls: readonly Call[], station: string) {
 function tallyOf(calls: readonly Call[], day: string): Record<string, number> {
 	const tally: Record<string, number> = {};
 	for (const call of calls.filter((c) => c.visitedOn <= day))
-		for (const c of call.changes) if (c.real && c.side !== 'both') tally[`${c.station} ${c.side}`] = (tally[`${c.station} ${c.side}`] ?? 0) + 1;
+		for (const c of call.changes)
+			if (c.real && c.side !== 'both') tally[`${c.station} ${c.side}`] = (tally[`${c.station} ${c.side}`] ?? 0) + 1;
 	return tally;
 }
 
@@ -39,9 +51,17 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 	answerPage(async () => {
 		const { db } = app();
 		const horse = await findHorse(db, locals.scope, parseId(params.horse));
-		const [pairings, visits] = await Promise.all([listPairings(db, locals.scope, horse.id), listVisits(db, locals.scope, horse.id)]);
+		const [pairings, visits] = await Promise.all([
+			listPairings(db, locals.scope, horse.id),
+			listVisits(db, locals.scope, horse.id)
+		]);
 		const pairing = pairings.find((p) => p.id === url.searchParams.get('pairing')) ?? pairings[0];
-		const marks = (await listFitMarks(db, pairings.map((p) => p.id))).filter((m) => m.pairingId === pairing?.id);
+		const marks = (
+			await listFitMarks(
+				db,
+				pairings.map((p) => p.id)
+			)
+		).filter((m) => m.pairingId === pairing?.id);
 		const calls = pairing ? await listCalls(db, pairing.id) : [];
 		const days = [...new Set(visits.map((v) => v.visitedOn))].sort();
 		const asked = url.searchParams.get('on') ?? '';
@@ -62,7 +82,10 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 			day: day ?? null,
 			call: call ?? null,
 			isLatest: call !== undefined && call === calls[calls.length - 1],
-			missing: calls.length === 0 ? await missingWords(horse.bornYear, pairing, fitDay, days, () => listTracings(db, horse.id)) : null,
+			missing:
+				calls.length === 0
+					? await missingWords(horse.bornYear, pairing, fitDay, days, () => listTracings(db, horse.id))
+					: null,
 			points: railPoints(calls),
 			trends: { T8: trendOf(calls, 'T8'), T13: trendOf(calls, 'T13'), T18: trendOf(calls, 'T18') },
 			tally: day ? tallyOf(calls, day) : {},
@@ -85,7 +108,9 @@ async function missingWords(
 	if (!pairing) return `${MISSING_WORDS['no-saddle']}.`;
 	const judged = judgePairing(await tracings(), { school: pairing.school, fittedOn }, bornYear);
 	if (judged.status === 'judged') return '';
-	return MISSING_WORDS[judged.code] && judged.code === 'no-fit-mark' ? `${MISSING_WORDS[judged.code]}` : errorSentence(judged);
+	return MISSING_WORDS[judged.code] && judged.code === 'no-fit-mark'
+		? `${MISSING_WORDS[judged.code]}`
+		: errorSentence(judged);
 }
 
 export const actions: Actions = {

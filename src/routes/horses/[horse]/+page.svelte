@@ -43,7 +43,11 @@
 	<p class="saddle">
 		{#if data.pairing}
 			<b>{data.pairing.saddleName}</b>
-			<span class="quiet">{data.pairing.school === 'roomy' ? 'fitted roomy' : 'fitted close'}{latestMark ? ` · fit mark ${formatDay(latestMark.fittedOn)}` : ' · no fit mark'}</span>
+			<span class="quiet"
+				>{data.pairing.school === 'roomy' ? 'fitted roomy' : 'fitted close'}{latestMark
+					? ` · fit mark ${formatDay(latestMark.fittedOn)}`
+					: ' · no fit mark'}</span
+			>
 		{:else}
 			<a class="link" href={`/saddles?horse=${data.horse.id}`}>Choose a saddle</a>
 		{/if}
@@ -52,7 +56,14 @@
 </header>
 
 <div class="page">
-	<div class="strip"><BackStrip changes={data.call?.changes ?? []} tally={data.tally} chosen={station} onchoose={(s) => (station = s as typeof station)} /></div>
+	<div class="strip">
+		<BackStrip
+			changes={data.call?.changes ?? []}
+			tally={data.tally}
+			chosen={station}
+			onchoose={(s) => (station = s as typeof station)}
+		/>
+	</div>
 	{#if data.day}
 		<div class="rail">
 			<Rail
@@ -84,12 +95,22 @@
 		<header class="trend-head">
 			<h2 id="trend-head">{station} over time</h2>
 			<div class="join">
-				{#each ['T8', 'T13', 'T18'] as const as s (s)}<button class="btn join-item" class:btn-active={s === station} aria-pressed={s === station} onclick={() => (station = s)}>{s}</button>{/each}
+				{#each ['T8', 'T13', 'T18'] as const as s (s)}<button
+						class="btn join-item"
+						class:btn-active={s === station}
+						aria-pressed={s === station}
+						onclick={() => (station = s)}>{s}</button
+					>{/each}
 			</div>
 		</header>
 		<TrendChart
 			label={`Band half-width at ${station}, change since the fit mark in mm`}
-			data={{ ...data.trends[station], fitDays: data.marks.map((m) => m.fittedOn), refitLossMm: data.limits.refitLossMm, refitGainMm: data.limits.refitGainMm }}
+			data={{
+				...data.trends[station],
+				fitDays: data.marks.map((m) => m.fittedOn),
+				refitLossMm: data.limits.refitLossMm,
+				refitGainMm: data.limits.refitGainMm
+			}}
 		/>
 	</section>
 {/if}
@@ -98,13 +119,26 @@
 	{#if data.call && data.call.verdict !== 'steady'}
 		<section class="sheet" id="tell">
 			<h2>What to tell {data.call.cause === 'one-sided' ? 'the vet, then the fitter' : 'the fitter'}</h2>
-			<p>{data.horse.name}, {data.pairing?.saddleName}, fit mark {latestMark ? formatDay(latestMark.fittedOn) : 'not set'}. T8 bearing band (60 to 120 mm below the top) since then:</p>
+			<p>
+				{data.horse.name}, {data.pairing?.saddleName}, fit mark {latestMark
+					? formatDay(latestMark.fittedOn)
+					: 'not set'}. T8 bearing band (60 to 120 mm below the top) since then:
+			</p>
 			<ul>
 				{#each data.call.changes.filter((c) => c.side !== 'both') as c (c.station + c.side)}
-					<li>{c.station} {c.side}: {c.real ? `${c.mm.toFixed(1)} mm, 95% interval ${c.ci95[0].toFixed(1)} to ${c.ci95[1].toFixed(1)}` : 'no real change'}</li>
+					<li>
+						{c.station}
+						{c.side}: {c.real
+							? `${c.mm.toFixed(1)} mm, 95% interval ${c.ci95[0].toFixed(1)} to ${c.ci95[1].toFixed(1)}`
+							: 'no real change'}
+					</li>
 				{/each}
 			</ul>
-			<p><a class="link" href={`/api/horses/${data.horse.id}/tracings.svg?on=${data.day}`} download>Outlines of this visit, 1:1 SVG</a></p>
+			<p>
+				<a class="link" href={`/api/horses/${data.horse.id}/tracings.svg?on=${data.day}`} download
+					>Outlines of this visit, 1:1 SVG</a
+				>
+			</p>
 		</section>
 	{/if}
 	<section class="sheet" id="fit">
@@ -115,7 +149,12 @@
 			{#each data.marks as mark (mark.id)}
 				<li>
 					{formatDay(mark.fittedOn)}{mark.fittedBy ? `, ${mark.fittedBy}` : ''}
-					{#if data.mayWrite}<form method="POST" action="?/unfit" use:enhance><input type="hidden" name="id" value={mark.id} /><button class="btn btn-ghost" aria-label={`Take the fit mark of ${formatDay(mark.fittedOn)} away`}>Take away</button></form>{/if}
+					{#if data.mayWrite}<form method="POST" action="?/unfit" use:enhance>
+							<input type="hidden" name="id" value={mark.id} /><button
+								class="btn btn-ghost"
+								aria-label={`Take the fit mark of ${formatDay(mark.fittedOn)} away`}>Take away</button
+							>
+						</form>{/if}
 				</li>
 			{/each}
 		</ul>
@@ -123,8 +162,13 @@
 			<form method="POST" action="?/fit" class="fit" use:enhance>
 				<input type="hidden" name="id" value={data.newFitMarkId} />
 				<input type="hidden" name="pairingId" value={data.pairing.id} />
-				<label>Fits from the visit of
-					<select class="select" name="visitId">{#each data.visits as v (v.id)}<option value={v.id} selected={v.visitedOn === data.day}>{formatDay(v.visitedOn)}</option>{/each}</select>
+				<label
+					>Fits from the visit of
+					<select class="select" name="visitId"
+						>{#each data.visits as v (v.id)}<option value={v.id} selected={v.visitedOn === data.day}
+								>{formatDay(v.visitedOn)}</option
+							>{/each}</select
+					>
 				</label>
 				<label>Judged by<input class="input" name="fittedBy" maxlength="80" placeholder="name of the fitter" /></label>
 				<button class="btn">Set fit mark</button>
@@ -166,8 +210,8 @@
 	}
 	.page {
 		display: grid;
-		grid-template-columns: minmax(0, 1fr) 25.5rem;
-		grid-template-areas: 'strip strip' 'rail rail' 'cuts call';
+		grid-template-columns: minmax(0, 1fr) 23.5rem;
+		grid-template-areas: 'strip call' 'rail call' 'cuts call';
 		gap: 0.75rem;
 	}
 	.strip {
@@ -186,9 +230,6 @@
 	.strip :global(figure),
 	.rail :global(figure) {
 		padding: 0.5rem 1rem;
-	}
-	.strip :global(svg) {
-		max-height: 218px;
 	}
 	.cuts > :global(section),
 	.call > :global(section) {

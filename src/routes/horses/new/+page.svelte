@@ -4,7 +4,13 @@
 
 	const { data, form }: PageProps = $props();
 	const typed = $derived(form?.typed ?? {});
-	const values = $derived({ id: data.id, yardId: data.yard.id, name: typed['name'] ?? '', about: typed['about'] ?? '', bornYear: typed['bornYear'] ?? '' });
+	const values = $derived({
+		id: data.id,
+		yardId: data.yard.id,
+		name: typed['name'] ?? '',
+		about: typed['about'] ?? '',
+		bornYear: typed['bornYear'] ?? ''
+	});
 </script>
 
 <svelte:head><title>Add a horse · Zone Tally</title></svelte:head>

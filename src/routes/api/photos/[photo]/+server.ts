@@ -10,7 +10,8 @@ const KINDS = new Set(['sheet', 'other']);
 const MEDIA = ['image/jpeg', 'image/png', 'image/webp'] as const;
 
 async function readPicture(request: Request): Promise<{ bytes: Buffer; mediaType: (typeof MEDIA)[number] }> {
-	if (Number(request.headers.get('content-length') ?? 0) > LARGEST_BYTES) throw new CoreError('too-large', { limitMb: 16 });
+	if (Number(request.headers.get('content-length') ?? 0) > LARGEST_BYTES)
+		throw new CoreError('too-large', { limitMb: 16 });
 	const bytes = Buffer.from(await request.arrayBuffer());
 	if (bytes.length > LARGEST_BYTES) throw new CoreError('too-large', { limitMb: 16 });
 	const found = await fileTypeFromBuffer(bytes);
@@ -24,13 +25,22 @@ export const PUT: RequestHandler = ({ params, request, url, locals }) =>
 		const visitId = parseId(url.searchParams.get('visit') ?? undefined);
 		const asked = url.searchParams.get('kind') ?? 'other';
 		const kind = KINDS.has(asked) ? asked : 'other';
-		await putPhoto(app().db, locals.scope, { id: parseId(params.photo), visitId, kind, ...(await readPicture(request)) });
+		await putPhoto(app().db, locals.scope, {
+			id: parseId(params.photo),
+			visitId,
+			kind,
+			...(await readPicture(request))
+		});
 	});
 
 export const GET: RequestHandler = ({ params, locals }) =>
 	answerPage(async () => {
 		const photo = await findPhoto(app().db, locals.scope, parseId(params.photo));
 		return new Response(new Uint8Array(photo.bytes), {
-			headers: { 'content-type': photo.mediaType, 'cache-control': 'private, max-age=31536000, immutable', etag: `"${photo.sha256}"` }
+			headers: {
+				'content-type': photo.mediaType,
+				'cache-control': 'private, max-age=31536000, immutable',
+				etag: `"${photo.sha256}"`
+			}
 		});
 	});

@@ -8,7 +8,8 @@ import type { RequestHandler } from './$types.js';
 export const PUT: RequestHandler = ({ params, request, locals }) =>
 	answerJson(async () => {
 		const input = mustHoldCurves(await parseJson(request, schemas.visit));
-		if (input.id !== parseId(params.visit)) throw new CoreError('bad-input', { detail: 'The id in the address and in the visit differ.' });
+		if (input.id !== parseId(params.visit))
+			throw new CoreError('bad-input', { detail: 'The id in the address and in the visit differ.' });
 		return { outcome: await putVisit(app().db, locals.scope, input) };
 	});
 

@@ -9,12 +9,21 @@ export const GET: RequestHandler = ({ params, locals }) =>
 		const { db } = app();
 		const horse = await findHorse(db, locals.scope, parseId(params.horse));
 		const pairings = await listPairings(db, locals.scope, horse.id);
-		const marks = await listFitMarks(db, pairings.map((p) => p.id));
+		const marks = await listFitMarks(
+			db,
+			pairings.map((p) => p.id)
+		);
 		const fitMarks = marks.flatMap((m) => {
 			const pairing = pairings.find((p) => p.id === m.pairingId);
-			return pairing ? [{ saddle: pairing.saddleName, school: pairing.school, fittedOn: m.fittedOn, fittedBy: m.fittedBy }] : [];
+			return pairing
+				? [{ saddle: pairing.saddleName, school: pairing.school, fittedOn: m.fittedOn, fittedBy: m.fittedBy }]
+				: [];
 		});
-		const about = { name: horse.name, ...(horse.bornYear ? { bornYear: horse.bornYear } : {}), ...(horse.about ? { notes: horse.about } : {}) };
+		const about = {
+			name: horse.name,
+			...(horse.bornYear ? { bornYear: horse.bornYear } : {}),
+			...(horse.about ? { notes: horse.about } : {})
+		};
 		const text = writeHorseArchive({ horse: about, tracings: await listTracings(db, horse.id), fitMarks });
 		return download(text, 'application/json', `${horse.name}-archive.json`);
 	});

@@ -8,7 +8,18 @@
 	import PicturePad from '$lib/ui/entry/PicturePad.svelte';
 	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
 	import TracingGrid from '$lib/ui/entry/TracingGrid.svelte';
-	import { curveOf, draftTracing, findDraft, forgetDraft, freeRepeat, keepDraft, newDraft, withTracing, type DraftTracing, type DraftVisit } from '$lib/ui/entry/draft.js';
+	import {
+		curveOf,
+		draftTracing,
+		findDraft,
+		forgetDraft,
+		freeRepeat,
+		keepDraft,
+		newDraft,
+		withTracing,
+		type DraftTracing,
+		type DraftVisit
+	} from '$lib/ui/entry/draft.js';
 	import { readFiles, type FileResult } from '$lib/ui/entry/readFiles.js';
 	import { sendPhoto, sendVisit } from '$lib/ui/entry/sendVisit.js';
 	import { formatDay, todayHere } from '$lib/ui/format.js';
@@ -55,14 +66,18 @@
 	function adopt(result: FileResult) {
 		if (result.status === 'refused') return;
 		const days = new Set(result.report.tracings.map((t) => t.visitedOn));
-		if (days.size === 1 && draft.tracings.length === 0) draft = { ...draft, visitedOn: [...days][0] ?? draft.visitedOn };
+		if (days.size === 1 && draft.tracings.length === 0)
+			draft = { ...draft, visitedOn: [...days][0] ?? draft.visitedOn };
 		let next = draft;
 		const source = result.report.kind === 'widths-csv' ? 'widths' : 'points';
 		for (const t of result.report.tracings)
 			if (t.visitedOn === draft.visitedOn) next = withTracing(next, draftTracing(t.station, t.repeat, t.curve, source));
 		for (const line of result.report.lines) {
 			const at = line.station ?? station;
-			const n = line.repeat && !next.tracings.some((t) => t.station === at && t.repeat === line.repeat) ? line.repeat : freeRepeat(next, at);
+			const n =
+				line.repeat && !next.tracings.some((t) => t.station === at && t.repeat === line.repeat)
+					? line.repeat
+					: freeRepeat(next, at);
 			next = withTracing(next, draftTracing(at, n, frameAtApex(line.curve), 'svg'));
 		}
 		change(next);
@@ -75,7 +90,9 @@
 		read.forEach(adopt);
 	}
 	const otherDays = $derived(
-		results.flatMap((r) => (r.status === 'read' ? r.report.tracings : [])).filter((t) => t.visitedOn !== draft.visitedOn).length
+		results
+			.flatMap((r) => (r.status === 'read' ? r.report.tracings : []))
+			.filter((t) => t.visitedOn !== draft.visitedOn).length
 	);
 	async function save() {
 		sending = true;
@@ -100,31 +117,60 @@
 <svelte:head><title>New visit · {data.horse.name} · Zone Tally</title></svelte:head>
 <header class="who">
 	<h1>New visit: {data.horse.name}</h1>
-	<p class="quiet">{data.lastOn ? `last traced ${formatDay(data.lastOn)}; drawn thin behind` : 'first visit of this horse'}</p>
-	<label class="day">On <input class="input" type="date" max={todayHere()} value={draft.visitedOn} onchange={(e) => change({ ...draft, visitedOn: e.currentTarget.value })} /></label>
+	<p class="quiet">
+		{data.lastOn ? `last traced ${formatDay(data.lastOn)}; drawn thin behind` : 'first visit of this horse'}
+	</p>
+	<label class="day"
+		>On <input
+			class="input"
+			type="date"
+			max={todayHere()}
+			value={draft.visitedOn}
+			onchange={(e) => change({ ...draft, visitedOn: e.currentTarget.value })}
+		/></label
+	>
 </header>
 {#if resumed}
-	<p class="sheet resumed" role="status">An unsaved visit was found on this device. <button class="btn btn-ghost" onclick={clear}>Start over</button></p>
+	<p class="sheet resumed" role="status">
+		An unsaved visit was found on this device. <button class="btn btn-ghost" onclick={clear}>Start over</button>
+	</p>
 {/if}
 
 <div class="page">
 	<section class="sheet enter">
 		<div class="bar">
 			<div class="join" role="group" aria-label="Station">
-				{#each MAIN_STATIONS as s (s)}<button type="button" class="btn join-item" class:btn-primary={s === station} aria-pressed={s === station} onclick={() => (station = s)}>{s}</button>{/each}
+				{#each MAIN_STATIONS as s (s)}<button
+						type="button"
+						class="btn join-item"
+						class:btn-primary={s === station}
+						aria-pressed={s === station}
+						onclick={() => (station = s)}>{s}</button
+					>{/each}
 			</div>
 			<div role="group" aria-label="How to enter" class="join">
-				{#each MODES as [m, word] (m)}<button type="button" class="btn join-item" class:btn-active={m === mode} aria-pressed={m === mode} onclick={() => (mode = m)}>{word}</button>{/each}
+				{#each MODES as [m, word] (m)}<button
+						type="button"
+						class="btn join-item"
+						class:btn-active={m === mode}
+						aria-pressed={m === mode}
+						onclick={() => (mode = m)}>{word}</button
+					>{/each}
 			</div>
 		</div>
 		{#if mode === 'keypad'}
 			<Keypad {before} keepWord={`Keep as ${station}, tracing ${repeat}`} onkeep={(c) => keep(c, 'keypad')} />
 		{:else if mode === 'file'}
 			<FileDrop accept=".csv,.svg,.json,text/csv,image/svg+xml" onfiles={takeFiles}>
-				<b>{reading ? 'Reading…' : 'Drop files here, or choose'}</b><br /><span class="quiet">points CSV, widths CSV, SVG in mm. Lines without a station go to {station}.</span>
+				<b>{reading ? 'Reading…' : 'Drop files here, or choose'}</b><br /><span class="quiet"
+					>points CSV, widths CSV, SVG in mm. Lines without a station go to {station}.</span
+				>
 			</FileDrop>
 			<ReadReport {results} />
-			{#if otherDays > 0}<p class="quiet">{otherDays} tracings of other days were left aside: bring a whole history in under <a class="link" href="/import">Import</a>.</p>{/if}
+			{#if otherDays > 0}<p class="quiet">
+					{otherDays} tracings of other days were left aside: bring a whole history in under
+					<a class="link" href="/import">Import</a>.
+				</p>{/if}
 		{:else}
 			<PicturePad
 				keepWord={`Keep as ${station}, tracing ${repeat}`}
@@ -142,10 +188,22 @@
 			onstation={(s) => (station = s)}
 			onremove={(id) => change({ ...draft, tracings: draft.tracings.filter((t) => t.id !== id) })}
 		/>
-		<label class="note">Note <textarea class="textarea w-full" maxlength="4000" rows="2" value={draft.note} oninput={(e) => change({ ...draft, note: e.currentTarget.value })}></textarea></label>
+		<label class="note"
+			>Note <textarea
+				class="textarea w-full"
+				maxlength="4000"
+				rows="2"
+				value={draft.note}
+				oninput={(e) => change({ ...draft, note: e.currentTarget.value })}></textarea></label
+		>
 		{#if refusal}<p role="alert" class="alert alert-error">{refusal}</p>{/if}
-		<button class="btn btn-primary save" disabled={!ready || sending} onclick={save}>{sending ? 'Saving…' : `Save the visit (${draft.tracings.length})`}</button>
-		<p class="quiet small">Nothing is stored until you save; what you entered stays on this device. Level ground, square on four feet, head straight. If the horse shifts, trace again.</p>
+		<button class="btn btn-primary save" disabled={!ready || sending} onclick={save}
+			>{sending ? 'Saving…' : `Save the visit (${draft.tracings.length})`}</button
+		>
+		<p class="quiet small">
+			Nothing is stored until you save; what you entered stays on this device. Level ground, square on four feet, head
+			straight. If the horse shifts, trace again.
+		</p>
 	</section>
 </div>
 
@@ -163,6 +221,9 @@
 	.day {
 		margin-left: auto;
 		font-weight: 600;
+		display: flex;
+		gap: 0.5rem;
+		align-items: center;
 	}
 	.resumed {
 		padding: 0.25rem 1rem;

@@ -1,0 +1,119 @@
+import { mkdirSync } from 'node:fs';
+import path from 'node:path';
+import { ensureDebian, ensurePackages, ROOT } from './lib/host.mjs';
+
+await ensurePackages();
+await ensureDebian(['postgresql', 'chromium']);
+const { openBrowser, signInPage } = await import('./lib/browser.mjs');
+const { setStage } = await import('./lib/stage.mjs');
+
+/** ZT_SHOTS puts the pictures elsewhere; ZT_URL takes them of a running demo; arguments name the views wanted. */
+const folder = process.env.ZT_SHOTS ?? path.join(ROOT, 'docs/screenshots');
+const wanted = new Set(process.argv.slice(2));
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+
+async function horse(page, url, name) {
+	await page.goto(`${url}/`);
+	await page
+		.getByRole('link', { name: new RegExp(`^${name}`) })
+		.first()
+		.click();
+	await page.waitForURL(/horses\//);
+	await page.waitForLoadState('networkidle');
+}
+
+async function keypad(page, rows) {
+	for (const [depth, near, off] of rows) {
+		await page.locator(`#kp-near-${depth}`).fill(String(near));
+		await page.locator(`#kp-off-${depth}`).fill(String(off));
+	}
+}
+
+const T8 = [
+	[15, 34, 35],
+	[30, 51, 52],
+	[60, 76, 77],
+	[75, 88, 88.5],
+	[90, 101, 100],
+	[120, 128, 127],
+	[150, 150, 150]
+];
+
+async function visit(page, url) {
+	await horse(page, url, 'Marram');
+	await page.getByRole('link', { name: 'New visit' }).first().click();
+	await page.waitForSelector('#kp-near-15');
+	await keypad(page, T8);
+	await page.getByRole('button', { name: /^Keep as/ }).click();
+	await keypad(
+		page,
+		T8.map(([d, n, o]) => [d, d === 75 ? n - 6 : n - 1, o + 0.5])
+	);
+	await page.getByRole('button', { name: /^Keep as/ }).click();
+	await keypad(page, T8.slice(0, 5));
+}
+
+const POINTS = ['visited_on,station,repeat,x_mm,y_mm'];
+for (const repeat of [1, 2])
+	for (let x = -150; x <= 150; x += 10) POINTS.push(`2026-03-14,T8,${repeat},${x},${(-(x * x) / 150).toFixed(1)}`);
+POINTS.push('2026-03-14,T13,1,0,12a', '2026-02-31,T13,1,0,0');
+
+async function bring(page, url) {
+	await page.goto(`${url}/import`);
+	await page.getByLabel('Horse', { exact: true }).selectOption({ label: 'Samphire' });
+	const file = { name: 'spring sheets.csv', mimeType: 'text/csv', buffer: Buffer.from(POINTS.join('\r\n')) };
+	await page.locator('input[type=file]').setInputFiles(file);
+	await page.getByText('tracings read').waitFor();
+}
+
+const VIEWS = {
+	'sign-in': { size: DESK, signedOut: true, go: (page, url) => page.goto(`${url}/sign-in`) },
+	board: { size: DESK, go: (page, url) => page.goto(`${url}/`) },
+	'board-phone': { size: PHONE, go: (page, url) => page.goto(`${url}/`) },
+	horse: { size: DESK, go: (page, url) => horse(page, url, 'Marram') },
+	'horse-stable': { size: DESK, theme: 'stable', go: (page, url) => horse(page, url, 'Thrift') },
+	'horse-phone': { size: PHONE, go: (page, url) => horse(page, url, 'Curlew') },
+	trend: {
+		size: DESK,
+		go: async (page, url) => {
+			await horse(page, url, 'Sandpiper');
+			await page.locator('.chart svg').waitFor();
+			await page.locator('.chart').scrollIntoViewIfNeeded();
+			await page.mouse.wheel(0, 900);
+			await page.waitForTimeout(400);
+		}
+	},
+	visit: { size: DESK, go: visit },
+	'visit-phone': { size: PHONE, go: visit },
+	saddles: { size: DESK, go: (page, url) => page.goto(`${url}/saddles`) },
+	import: { size: DESK, go: bring }
+};
+
+const stage = process.env.ZT_URL ? { url: process.env.ZT_URL, stop: async () => {} } : await setStage();
+const browser = await openBrowser();
+try {
+	mkdirSync(folder, { recursive: true });
+	const signedIn = await browser.newContext();
+	await signInPage(await signedIn.newPage(), stage.url);
+	const state = await signedIn.storageState();
+	for (const [name, view] of Object.entries(VIEWS)) {
+		if (wanted.size > 0 && !wanted.has(name)) continue;
+		const context = await browser.newContext({
+			viewport: view.size,
+			...(view.signedOut ? {} : { storageState: state })
+		});
+		if (view.theme) await context.addCookies([{ name: 'zt-theme', value: view.theme, url: stage.url }]);
+		const page = await context.newPage();
+		page.on('pageerror', (error) => console.error(`${name}: ${error.message}`));
+		page.on('console', (m) => m.type() === 'error' && console.error(`${name}: ${m.text()}`));
+		await view.go(page, stage.url);
+		await page.waitForLoadState('networkidle');
+		await page.screenshot({ path: path.join(folder, `${name}.png`) });
+		await context.close();
+		console.log(name);
+	}
+} finally {
+	await browser.close();
+	await stage.stop();
+}
