@@ -35,16 +35,14 @@ async function loadVisits(
 	seed: number
 ): Promise<string[]> {
 	const made = demoVisits(horse, today, seed).map((v) => ({ id: uuidv7(), ...v }));
-	await db
-		.insert(tables.visit)
-		.values(
-			made.map((v) => ({
-				...at,
-				id: v.id,
-				visitedOn: v.visitedOn,
-				contentHash: createHash('sha256').update(v.id).digest('hex')
-			}))
-		);
+	await db.insert(tables.visit).values(
+		made.map((v) => ({
+			...at,
+			id: v.id,
+			visitedOn: v.visitedOn,
+			contentHash: createHash('sha256').update(v.id).digest('hex')
+		}))
+	);
 	const rows = made.flatMap((v) =>
 		v.tracings.map((t) => ({
 			id: uuidv7(),

@@ -36,6 +36,7 @@ export async function setStage({ demo = true, env = {} } = {}) {
 	return {
 		url: server.url,
 		databaseUrl: database.url,
+		build,
 		restart: async (signal = 'SIGTERM') => {
 			await server.stop(signal);
 			server = await startServer({ build, databaseUrl: database.url, secret, port, env });

@@ -67,10 +67,8 @@
 						>{dueWords(horse.nextOn, data.today)}</span
 					>{/if}
 			</div>
-			{#if data.mayWrite}<a
-					class="btn trace"
-					href={`/horses/${horse.id}/visits/new`}
-					aria-label={`New visit for ${horse.name}`}>Trace</a
+			{#if data.mayWrite}<a class="btn trace" href={`/horses/${horse.id}/visits/new`} aria-label={`Trace ${horse.name}`}
+					>Trace</a
 				>{/if}
 		</li>
 	{:else}

@@ -1,4 +1,4 @@
-import { shrunkWithinSd, smallestDetectableChange } from '../noise/index.js';
+import { addGroup, smallestDetectableChange, startingTally, withinSd, type WithinTally } from '../noise/index.js';
 import type { StationVisit } from './stationReadings.js';
 
 /**
@@ -16,7 +16,7 @@ export interface NoiseModel {
 	readonly withinVisitSdMm: number;
 }
 
-interface Halves {
+export interface Halves {
 	readonly mean: number;
 	readonly apart: number;
 }
@@ -30,17 +30,33 @@ export function halvesOf(visit: StationVisit): Halves[] {
 	);
 }
 
-/** Pools within-visit noise over the visits so far, shrunk toward the starting values. */
-export function estimateNoise(visits: readonly StationVisit[]): NoiseModel {
-	const groups = visits.map(halvesOf);
-	const meanSdMm = shrunkWithinSd(
-		groups.map((g) => g.map((h) => h.mean)),
-		1.1
-	);
-	const apartSdMm = shrunkWithinSd(
-		groups.map((g) => g.map((h) => h.apart)),
-		1.1
-	);
+/** Spread of the repeats so far, of each half. */
+export interface NoiseTally {
+	readonly mean: WithinTally;
+	readonly apart: WithinTally;
+}
+
+/** What is believed of a hand before it has traced anything. */
+export const STARTING_NOISE: NoiseTally = { mean: startingTally(1.1), apart: startingTally(1.1) };
+
+/** The tally with one more visit's readings. */
+export function addVisit(tally: NoiseTally, halves: readonly Halves[]): NoiseTally {
+	return {
+		mean: addGroup(
+			tally.mean,
+			halves.map((h) => h.mean)
+		),
+		apart: addGroup(
+			tally.apart,
+			halves.map((h) => h.apart)
+		)
+	};
+}
+
+/** The noise that a tally speaks of. */
+export function noiseOf(tally: NoiseTally): NoiseModel {
+	const meanSdMm = withinSd(tally.mean);
+	const apartSdMm = withinSd(tally.apart);
 	return { meanSdMm, apartSdMm, withinVisitSdMm: Math.hypot(meanSdMm, apartSdMm) };
 }
 

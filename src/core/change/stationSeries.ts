@@ -9,7 +9,7 @@ import {
 	updateTrend,
 	type TrendState
 } from './levelFilter.js';
-import { estimateNoise, halvesOf, visitVariances, type NoiseModel } from './noiseModel.js';
+import { addVisit, halvesOf, noiseOf, STARTING_NOISE, visitVariances, type NoiseModel } from './noiseModel.js';
 import type { StationVisit } from './stationReadings.js';
 
 /** Change since the fit mark at one station on one day, from data up to that day; mm and mm per day. */
@@ -87,12 +87,12 @@ export function followStation(visits: readonly StationVisit[], fitDay: Day): Sta
 	const changes: StationChange[] = [];
 	let pair: Pair | undefined;
 	let lastDay: Day | undefined;
-	const seen: StationVisit[] = [];
+	let tally = STARTING_NOISE;
 	for (const visit of visits) {
-		seen.push(visit);
 		const halves = halvesOf(visit);
 		if (halves.length === 0) continue;
-		const noise = estimateNoise(seen);
+		tally = addVisit(tally, halves);
+		const noise = noiseOf(tally);
 		const raw = { mean: mean(halves.map((h) => h.mean)), apart: mean(halves.map((h) => h.apart)) };
 		pair = step(pair, lastDay ? daysBetween(lastDay, visit.visitedOn) : 0, raw, visitVariances(noise, halves.length));
 		lastDay = visit.visitedOn;

@@ -126,7 +126,7 @@ export function readSvg(text: string): { lines: SvgLine[]; problems: Problem[] }
 	const problems: Problem[] = [];
 	found.forEach((path, i) => {
 		try {
-			const { curve } = cleanCurve(flatten(path).map(([x, y]) => [x * scale, -y * scale] as const));
+			const { curve } = cleanCurve(flatten(path).map(([x, y]) => [x * scale, 0 - y * scale] as const));
 			const { id, 'data-station': station, 'data-repeat': repeat } = path.attributes;
 			lines.push({
 				curve,

@@ -38,6 +38,17 @@ function keyOf(row: CsvRow, options: ReadOptions): TracingKey {
 	};
 }
 
+/** Rows of one tracing carry the same three cells: each combination is read once. */
+function remembered(read: (row: CsvRow) => TracingKey): (row: CsvRow) => TracingKey {
+	const known = new Map<string, TracingKey>();
+	return (row) => {
+		const cells = `${row.cells['visited_on']}\n${row.cells['station']}\n${row.cells['repeat']}`;
+		const key = known.get(cells) ?? read(row);
+		known.set(cells, key);
+		return key;
+	};
+}
+
 /**
  * Gathers rows into tracings by visit, station and repeat. A tracing whose rows stop and come again
  * later was numbered twice: `doubled-repeat`, and neither run is kept. A row that cannot be read
@@ -48,9 +59,10 @@ export function groupRows(rows: readonly CsvRow[], options: ReadOptions): { grou
 	const doubled = new Map<string, number>();
 	const problems: Problem[] = [];
 	let lastName = '';
+	const keyOfRow = remembered((row) => keyOf(row, options));
 	rows.forEach((row) => {
 		try {
-			const key = keyOf(row, options);
+			const key = keyOfRow(row);
 			const name = `${key.visitedOn} ${key.station} ${key.repeat}`;
 			const group = groups.get(name);
 			if (group && lastName !== name && !doubled.has(name)) doubled.set(name, row.line);

@@ -1,15 +1,28 @@
 import { mean, sampleSd, Z95 } from '../math/index.js';
 
-/** Within-subject SD over groups of repeats: square root of the mean within-group variance weighted by n - 1 (Bland & Altman 1986). */
+/** Spread within groups gathered so far: sum of squares about each group's mean, and its degrees of freedom. */
+export interface WithinTally {
+	readonly squares: number;
+	readonly freedom: number;
+}
+
+export const NO_SPREAD: WithinTally = { squares: 0, freedom: 0 };
+
+/** The tally with one more group of repeats; a single reading tells nothing of spread. */
+export function addGroup(tally: WithinTally, group: readonly number[]): WithinTally {
+	if (group.length < 2) return tally;
+	const freedom = group.length - 1;
+	return { squares: tally.squares + sampleSd(group) ** 2 * freedom, freedom: tally.freedom + freedom };
+}
+
+/** Within-subject SD of a tally: square root of the within-group variance weighted by n - 1; NaN without repeats. */
+export function withinSd(tally: WithinTally): number {
+	return tally.freedom > 0 ? Math.sqrt(tally.squares / tally.freedom) : Number.NaN;
+}
+
+/** Within-subject SD over groups of repeats (Bland & Altman 1986). */
 export function pooledWithinSd(groups: readonly (readonly number[])[]): number {
-	let squares = 0;
-	let freedom = 0;
-	for (const g of groups) {
-		if (g.length < 2) continue;
-		squares += sampleSd(g) ** 2 * (g.length - 1);
-		freedom += g.length - 1;
-	}
-	return freedom > 0 ? Math.sqrt(squares / freedom) : Number.NaN;
+	return withinSd(groups.reduce(addGroup, NO_SPREAD));
 }
 
 /** Repeatability coefficient, 1.96 √2 s_w: two readings of one thing differ by less in 95 of 100 pairs. */
@@ -41,14 +54,7 @@ export function smallestDetectableChange(withinSd: number, repeats = 1): number 
 export const STARTING_SD_MM = 1.5;
 const STARTING_FREEDOM = 6;
 
-/** Within-visit SD shrunk toward the starting value until the data outweigh it, mm. */
-export function shrunkWithinSd(groups: readonly (readonly number[])[], startingSdMm = STARTING_SD_MM): number {
-	let squares = STARTING_FREEDOM * startingSdMm ** 2;
-	let freedom = STARTING_FREEDOM;
-	for (const g of groups) {
-		if (g.length < 2) continue;
-		squares += sampleSd(g) ** 2 * (g.length - 1);
-		freedom += g.length - 1;
-	}
-	return Math.sqrt(squares / freedom);
+/** The starting belief as a tally: real groups are added to it and in time outweigh it. */
+export function startingTally(startingSdMm = STARTING_SD_MM): WithinTally {
+	return { squares: STARTING_FREEDOM * startingSdMm ** 2, freedom: STARTING_FREEDOM };
 }

@@ -100,8 +100,8 @@ export const schemas = {
 		to: Joi.string()
 			.max(400)
 			.pattern(/^\/(?![/\\])/)
-			.empty(Joi.any())
 			.default('/')
+			.failover('/')
 	})
 } as const;
 

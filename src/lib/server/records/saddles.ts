@@ -39,19 +39,23 @@ export interface ListedSaddle extends Pick<Saddle, 'id' | 'name' | 'kind' | 'abo
 	readonly horses: readonly SaddleOnHorse[];
 }
 
+/** A saddle rarely goes on more horses than this; the rest are found on the board. */
+const MOST_HORSES = 30;
+
 const horsesOfSaddle = sql<SaddleOnHorse[]>`coalesce((
 	select json_agg(json_build_object(
-		'pairingId', p.id, 'horseId', h.id, 'horseName', h.name, 'inUse', p.in_use, 'school', p.school,
+		'pairingId', p.id, 'horseId', p.horse_id, 'horseName', p.name, 'inUse', p.in_use, 'school', p.school,
 		'fittedOn', f.visited_on, 'fittedBy', f.fitted_by,
-		'verdict', case when p.in_use then s.verdict end) order by p.in_use desc, h.name)
-	from pairing p
-	join horse h on h.id = p.horse_id
-	left join standing s on s.horse_id = h.id
+		'verdict', case when p.in_use then s.verdict end) order by p.in_use desc, p.name)
+	from (
+		select pairing.*, horse.name from pairing join horse on horse.id = pairing.horse_id
+		where pairing.saddle_id = saddle.id order by pairing.in_use desc, horse.name limit ${sql.raw(String(MOST_HORSES))}
+	) p
+	left join standing s on s.horse_id = p.horse_id
 	left join lateral (
 		select v.visited_on, m.fitted_by from fit_mark m join visit v on v.id = m.visit_id
 		where m.pairing_id = p.id and v.undone_at is null order by v.visited_on desc limit 1
-	) f on true
-	where p.saddle_id = saddle.id), '[]'::json)`;
+	) f on true), '[]'::json)`;
 
 /** Saddles of a yard with the horses each goes on. */
 export async function listSaddles(db: Asker, scope: Scope, yardId: string): Promise<ListedSaddle[]> {

@@ -131,7 +131,7 @@
 		position: absolute;
 		left: 0.2rem;
 		font-weight: 700;
-		color: var(--zt-strap);
+		color: var(--zt-strap-text);
 	}
 	table {
 		width: 100%;

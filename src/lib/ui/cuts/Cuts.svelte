@@ -73,7 +73,7 @@
 		font-weight: 700;
 	}
 	figure.chosen figcaption {
-		color: var(--zt-strap);
+		color: var(--zt-strap-text);
 		text-decoration: underline;
 		text-underline-offset: 4px;
 		text-decoration-thickness: 2px;

@@ -13,9 +13,9 @@
 		const result = await (undone ? redoVisit(visitId) : undoVisit(visitId));
 		if (result.status === 'refused') say = result.message;
 		else {
+			await invalidateAll();
 			undone = !undone;
 			say = '';
-			await invalidateAll();
 		}
 	}
 </script>

@@ -152,7 +152,7 @@
 					{#if data.mayWrite}<form method="POST" action="?/unfit" use:enhance>
 							<input type="hidden" name="id" value={mark.id} /><button
 								class="btn btn-ghost"
-								aria-label={`Take the fit mark of ${formatDay(mark.fittedOn)} away`}>Take away</button
+								aria-label={`Take away the fit mark of ${formatDay(mark.fittedOn)}`}>Take away</button
 							>
 						</form>{/if}
 				</li>

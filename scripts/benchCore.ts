@@ -1,0 +1,64 @@
+import { watchHorse } from '../src/core/call/index.js';
+import { makeCurve, measureCurve, type Tracing } from '../src/core/curve/index.js';
+import { readPointsCsv, writePointsCsv } from '../src/core/formats/index.js';
+import { addDays } from '../src/core/units/index.js';
+import { makeBack } from '../sim/back.js';
+import { seededRandom } from '../sim/random.js';
+import { STORIES } from '../sim/stories.js';
+import { traceVisit, USUAL_HAND } from '../sim/trace.js';
+
+const median = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1] as number;
+
+function timed(times: number, work: () => unknown): number {
+	return median(
+		Array.from({ length: times }, () => {
+			const began = performance.now();
+			work();
+			return performance.now() - began;
+		})
+	);
+}
+
+/** Ten years of monthly visits, three tracings at three stations. */
+function tenYears(): Tracing[] {
+	const random = seededRandom(1);
+	const back = makeBack({ broad: 1, pocketMm: 0, lopsidedMm: 0 });
+	const story = STORIES.layOff(200);
+	return Array.from({ length: 120 }, (_, i) =>
+		traceVisit(back, story(i * 4.35), USUAL_HAND, 3, random).map((t) => ({
+			...t,
+			visitedOn: addDays('2015-01-10', Math.round(i * 30.44)),
+			curve: makeCurve(t.points)
+		}))
+	).flat();
+}
+
+const tracings = tenYears();
+const csv = writePointsCsv(tracings);
+const reference = timed(15, () => {
+	let sum = 0;
+	for (let i = 0; i < 4_000_000; i++) sum += Math.sqrt(i) * Math.sin(i);
+	return sum;
+});
+const row = (what: string, ms: number): void =>
+	console.log(
+		`${what.padEnd(46)} ${ms.toFixed(1).padStart(8)} ms   ${(ms / reference).toFixed(2).padStart(7)} x reference`
+	);
+console.log('Core; the reference is four million square roots and sines in the same run\n');
+row('reference', reference);
+row(
+	'watch, ten years of monthly triple tracings',
+	timed(9, () => watchHorse(tracings, { school: 'close', fittedOn: '2015-01-10' }))
+);
+row(
+	'measure 1080 tracings',
+	timed(9, () => tracings.map((t) => measureCurve(t.curve)))
+);
+row(
+	'write points CSV of them',
+	timed(9, () => writePointsCsv(tracings))
+);
+row(
+	`read it back (${csv.split('\n').length - 2} points)`,
+	timed(9, () => readPointsCsv(csv))
+);

@@ -1,0 +1,64 @@
+import { expect } from 'chai';
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import type { Browser, BrowserContext } from 'playwright-core';
+import { openBrowser } from '../../scripts/lib/browser.mjs';
+import { browserCookies, serverUrl } from '../support/client.js';
+import { demoHorse } from '../support/database.js';
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+/** WCAG 2.2 levels A and AA, judged by an accessibility engine from the registry. */
+const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
+
+interface Finding {
+	readonly id: string;
+	readonly nodes: readonly { readonly target: readonly string[]; readonly failureSummary: string }[];
+}
+
+describe('every main screen meets WCAG 2.2 AA, in both themes', () => {
+	let browser: Browser;
+	let context: BrowserContext;
+	before(async () => {
+		browser = await openBrowser();
+		// The engine is put in by the test; the page's own policy would rightly refuse it.
+		context = await browser.newContext({ viewport: { width: 1280, height: 800 }, bypassCSP: true });
+		await context.addCookies(await browserCookies('owner'));
+	});
+	after(() => browser.close());
+
+	async function findings(path: string, theme: string, signedOut = false, width = 1280): Promise<string[]> {
+		const where = signedOut ? await browser.newContext({ bypassCSP: true }) : context;
+		const page = await where.newPage();
+		await page.setViewportSize({ width, height: 844 });
+		await where.addCookies([{ name: 'zt-theme', value: theme, url: serverUrl() }]);
+		await page.goto(serverUrl() + path);
+		await page.waitForLoadState('networkidle');
+		await page.evaluate(AXE);
+		const run = `axe.run(document, { runOnly: { type: 'tag', values: ${JSON.stringify(RULES)} } }).then((r) => r.violations)`;
+		const violations = (await page.evaluate(run)) as Finding[];
+		await page.close();
+		return violations.map(
+			(v) => `${v.id}: ${v.nodes[0]?.target.join(' ')} ${v.nodes[0]?.failureSummary.slice(0, 160)}`
+		);
+	}
+
+	for (const theme of ['paper', 'stable'])
+		it(`${theme}`, async () => {
+			const { id } = await demoHorse('Marram');
+			for (const path of ['/', `/horses/${id}`, `/horses/${id}/visits/new`, '/saddles', '/import', '/horses/new'])
+				expect(await findings(path, theme), `${path} in ${theme}`).to.deep.equal([]);
+			expect(await findings('/sign-in', theme, true), `/sign-in in ${theme}`).to.deep.equal([]);
+		});
+
+	it('on a phone nothing runs out of the page sideways', async () => {
+		const { id } = await demoHorse('Marram');
+		const page = await context.newPage();
+		await page.setViewportSize({ width: 390, height: 844 });
+		for (const path of ['/', `/horses/${id}`, `/horses/${id}/visits/new`, '/saddles', '/import']) {
+			await page.goto(serverUrl() + path);
+			await page.waitForLoadState('networkidle');
+			expect(await page.evaluate(() => document.documentElement.scrollWidth), path).to.be.at.most(390);
+		}
+		await page.close();
+	});
+});

@@ -1,0 +1,177 @@
+import { expect } from 'chai';
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { v7 as uuidv7 } from 'uuid';
+import { and, eq } from 'drizzle-orm';
+import { tables } from '../../src/lib/server/db/index.js';
+import { clientAt, serverUrl, signedIn } from '../support/client.js';
+import { database, demoHorse } from '../support/database.js';
+import { visitBody } from '../support/visits.js';
+
+/** Every route file and what it answers to: pages by load and actions, endpoints by their methods. */
+function routesOnDisk(): string[] {
+	const found: string[] = [];
+	const walk = (folder: string): void => {
+		for (const e of readdirSync(folder, { withFileTypes: true })) {
+			const full = path.join(folder, e.name);
+			if (e.isDirectory()) walk(full);
+			const route = `/${path.relative('src/routes', folder)}`;
+			if (!['+server.ts', '+page.server.ts'].includes(e.name)) continue;
+			const text = readFileSync(full, 'utf8');
+			for (const m of text.matchAll(/export const (GET|PUT|POST|DELETE|PATCH|load)\b/g))
+				found.push(`${m[1] === 'load' ? 'GET' : m[1]} ${route}`);
+			const actions = /export const actions[^{]*\{([\s\S]*)\n\};/.exec(text)?.[1] ?? '';
+			for (const m of actions.matchAll(/^\t(\w+): async/gm))
+				found.push(`POST ${route}${m[1] === 'default' ? '' : `?/${m[1]}`}`);
+		}
+	};
+	walk('src/routes');
+	return found.sort();
+}
+
+interface Knock {
+	readonly path: string;
+	readonly form?: Record<string, string>;
+	readonly json?: unknown;
+}
+
+describe('every door', () => {
+	let knocks: Record<string, Knock>;
+
+	before(async () => {
+		// A horse of the bodyworker's own round, where the patrol's owner has no business.
+		const foreign = await demoHorse('Avocet');
+		const own = await demoHorse('Samphire');
+		const { db } = database();
+		const [mark] = await db.select().from(tables.fitMark).where(eq(tables.fitMark.horseId, foreign.id));
+		const photoId = uuidv7();
+		await db
+			.insert(tables.photo)
+			.values({
+				id: photoId,
+				yardId: foreign.yardId,
+				visitId: foreign.visitIds[0] as string,
+				kind: 'sheet',
+				mediaType: 'image/png',
+				bytes: Buffer.from('x'),
+				sha256: '0'.repeat(64)
+			});
+		const visitId = foreign.visitIds[0] as string;
+		const horse = `/horses/${foreign.id}`;
+		const edit = { id: foreign.id, yardId: foreign.yardId, name: 'Stolen', about: '', bornYear: '' };
+		knocks = {
+			'GET /': { path: `/?yard=${foreign.yardId}` },
+			'GET /saddles': { path: `/saddles?yard=${foreign.yardId}` },
+			'POST /saddles?/add': {
+				path: '/saddles?/add',
+				form: { id: uuidv7(), yardId: foreign.yardId, name: 'Stolen', kind: 'general', about: '' }
+			},
+			'POST /saddles?/pair': {
+				path: '/saddles?/pair',
+				form: { id: uuidv7(), horseId: own.id, saddleId: foreign.saddleId, school: 'close' }
+			},
+			'GET /import': { path: `/import?yard=${foreign.yardId}` },
+			'GET /horses/new': { path: `/horses/new?yard=${foreign.yardId}` },
+			'POST /horses/new': { path: '/horses/new', form: { ...edit, id: uuidv7() } },
+			'GET /horses/[horse]': { path: horse },
+			'POST /horses/[horse]?/fit': {
+				path: `${horse}?/fit`,
+				form: { id: uuidv7(), pairingId: foreign.pairingId, visitId, fittedBy: '' }
+			},
+			'POST /horses/[horse]?/unfit': { path: `${horse}?/unfit`, form: { id: mark?.id ?? '' } },
+			'GET /horses/[horse]/edit': { path: `${horse}/edit` },
+			'POST /horses/[horse]/edit': { path: `${horse}/edit`, form: edit },
+			'GET /horses/[horse]/visits/new': { path: `${horse}/visits/new` },
+			'PUT /api/visits/[visit]': {
+				path: `/api/visits/${visitId}`,
+				json: { ...visitBody(foreign.id, '2026-01-01'), id: visitId }
+			},
+			'DELETE /api/visits/[visit]': { path: `/api/visits/${visitId}` },
+			'POST /api/visits/[visit]': { path: `/api/visits/${visitId}` },
+			'PUT /api/photos/[photo]': { path: `/api/photos/${photoId}?visit=${visitId}`, json: 'x' },
+			'GET /api/photos/[photo]': { path: `/api/photos/${photoId}` },
+			'GET /api/horses/[horse]/points.csv': { path: `/api${horse}/points.csv` },
+			'GET /api/horses/[horse]/archive.json': { path: `/api${horse}/archive.json` },
+			'GET /api/horses/[horse]/tracings.svg': { path: `/api${horse}/tracings.svg?on=2026-01-01` }
+		};
+	});
+
+	const OPEN = ['GET /sign-in', 'POST /sign-in', 'POST /sign-out'];
+
+	it('is in this test: the list is held against the files', () =>
+		expect([...Object.keys(knocks), ...OPEN].sort()).to.deep.equal(routesOnDisk()));
+
+	async function knock(cookie: 'owner' | 'nobody', name: string): Promise<Response> {
+		const client = cookie === 'owner' ? await signedIn('owner') : clientAt(serverUrl(), '');
+		const k = knocks[name] as Knock;
+		const method = name.split(' ')[0] as string;
+		if (k.form) return client.post(k.path, k.form);
+		return method === 'GET' ? client.get(k.path) : client.send(method, k.path, k.json);
+	}
+
+	it('is shut to a person of another yard, and tells them nothing', async () => {
+		for (const name of Object.keys(knocks)) {
+			const response = await knock('owner', name);
+			const text = await response.text();
+			const refused =
+				[403, 404].includes(response.status) || (name === 'PUT /api/photos/[photo]' && response.status === 400);
+			expect(refused, `${name} answered ${response.status}`).to.be.true;
+			expect(text, name).not.to.match(/Avocet|Client saddle/);
+		}
+	});
+
+	it('is shut to a person who is signed out', async () => {
+		for (const name of Object.keys(knocks)) {
+			const response = await knock('nobody', name);
+			const sentAway = response.status === 303 && response.headers.get('location')?.startsWith('/sign-in');
+			expect(response.status === 401 || sentAway, `${name} answered ${response.status}`).to.be.true;
+		}
+	});
+
+	it('nothing of the foreign yard was changed by all that', async () => {
+		const { db } = database();
+		const foreign = await demoHorse('Avocet');
+		const [horse] = await db.select().from(tables.horse).where(eq(tables.horse.id, foreign.id));
+		expect([horse?.name, horse?.version]).to.deep.equal(['Avocet', 1]);
+		const undone = await db.select().from(tables.visit).where(eq(tables.visit.horseId, foreign.id));
+		expect(undone.every((v) => v.undoneAt === null && v.version === 1)).to.be.true;
+		expect(await db.select().from(tables.saddle).where(eq(tables.saddle.name, 'Stolen'))).to.deep.equal([]);
+		expect(await db.select().from(tables.fitMark).where(eq(tables.fitMark.horseId, foreign.id))).to.have.length(1);
+	});
+
+	it('a foreign session forged by hand opens nothing', async () => {
+		const response = await clientAt(serverUrl(), 'zt.session_token=made-up.by-hand').get('/');
+		expect(response.status).to.equal(303);
+	});
+
+	it('lets a viewer look but not write', async () => {
+		const { db } = database();
+		const foreign = await demoHorse('Avocet');
+		const [fitter] = await db.select().from(tables.person).where(eq(tables.person.email, 'fitter@saltings.example'));
+		const membership = { yardId: foreign.yardId, personId: fitter?.id as string, role: 'viewer' as const };
+		await db.insert(tables.membership).values(membership);
+		try {
+			const viewer = await signedIn('fitter');
+			expect((await viewer.get(`/horses/${foreign.id}`)).status).to.equal(200);
+			const v = visitBody(foreign.id, '2026-01-01');
+			const writes = [
+				await viewer.send('PUT', `/api/visits/${v.id}`, v),
+				await viewer.send('DELETE', `/api/visits/${foreign.visitIds[0]}`),
+				await viewer.post(`/horses/${foreign.id}?/fit`, {
+					id: uuidv7(),
+					pairingId: foreign.pairingId,
+					visitId: foreign.visitIds[0] as string,
+					fittedBy: ''
+				}),
+				await viewer.get(`/horses/${foreign.id}/visits/new`)
+			];
+			expect(writes.map((r) => r.status)).to.deep.equal([403, 403, 403, 403]);
+		} finally {
+			await db
+				.delete(tables.membership)
+				.where(
+					and(eq(tables.membership.yardId, membership.yardId), eq(tables.membership.personId, membership.personId))
+				);
+		}
+	});
+});

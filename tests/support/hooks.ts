@@ -1,0 +1,3 @@
+import { closeDatabase } from './database.js';
+
+export const mochaHooks = { afterAll: closeDatabase };

@@ -1,0 +1,67 @@
+import { expect } from 'chai';
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import {
+	cautionFor,
+	errorSentence,
+	KNOWN_CODES,
+	problemLine,
+	reasonSentence,
+	surenessWords
+} from '../../../src/words/index.js';
+
+const filesUnder = (folder: string): string[] =>
+	readdirSync(folder, { withFileTypes: true }).flatMap((e) =>
+		e.isDirectory() ? filesUnder(path.join(folder, e.name)) : [path.join(folder, e.name)]
+	);
+
+describe('sentences', () => {
+	it('every code the program throws has one', () => {
+		const used = new Set<string>();
+		for (const file of filesUnder('src').filter((f) => /\.(ts|svelte)$/.test(f)))
+			for (const found of readFileSync(file, 'utf8').matchAll(/(?:new CoreError\(\s*|code: )'([a-z-]+)'/g))
+				used.add(found[1] as string);
+		const internal = ['not-positive-definite'];
+		const reasons = [...used].filter((c) => reasonSentence({ code: c, data: {} }) !== c);
+		const missing = [...used].filter(
+			(c) => !KNOWN_CODES.includes(c) && !internal.includes(c) && !reasons.includes(c) && c !== 'no-fit-mark'
+		);
+		expect(missing).to.deep.equal([]);
+		expect(used.size).to.be.above(30);
+	});
+
+	it('name line, tracing and remedy', () =>
+		expect(
+			problemLine({ code: 'not-a-number', line: 7, data: { column: 'y_mm', value: '1o', station: 'T8', repeat: 2 } })
+		).to.equal(
+			'line 7, T8 repeat 2: “1o” in column y_mm is not a number. Correct that cell; 12.5 and 12,5 are both read.'
+		));
+
+	it('end as sentences do and leave no gap', () => {
+		const data = new Proxy({}, { get: () => 'this.' });
+		for (const code of KNOWN_CODES)
+			expect(errorSentence({ code, data }))
+				.to.match(/[.?]$/)
+				.and.not.match(/undefined|NaN/);
+	});
+	it('an unknown code is named', () => expect(errorSentence({ code: 'odd-thing', data: {} })).to.contain('odd-thing'));
+});
+
+describe('words of a call', () => {
+	it('never claim more than 99 in 100, nor less than 1', () => {
+		expect(surenessWords(0.99999)).to.equal('99 in 100 sure');
+		expect(surenessWords(0)).to.equal('1 in 100 sure');
+	});
+	it('defer to vet and fitter where harm is possible', () => {
+		expect(cautionFor({ verdict: 'refit', cause: 'one-sided' })).to.contain('vet');
+		expect(cautionFor({ verdict: 'refit', cause: 'local-loss' })).to.contain('qualified fitter');
+		expect(cautionFor({ verdict: 'steady', cause: 'none' })).to.be.undefined;
+	});
+	it('print millimetres with their interval', () =>
+		expect(
+			reasonSentence({
+				code: 'front-lost',
+				data: { station: 'T8', side: 'near', mm: 7.9, plusMinusMm: 1.3, limitMm: 6 }
+			})
+		).to.equal('Near side at T8 lost 7.9 ± 1.3 mm since the fit mark (limit 6)'));
+});
