@@ -84,5 +84,6 @@ export default ts.config(
 	{
 		files: ['tests/**'],
 		rules: { '@typescript-eslint/no-unused-expressions': 'off', '@typescript-eslint/no-non-null-assertion': 'off' }
-	}
+	},
+	{ files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } }
 );

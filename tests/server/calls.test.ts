@@ -68,7 +68,7 @@ describe('the demo’s stories read as they were written', () => {
 				.map((c) => c.body)
 				.sort((a, b) => a.visitedOn.localeCompare(b.visitedOn))
 				.at(-1);
-			expect(latest, id).to.satisfy(expected[name]);
+			expect(latest, id).to.satisfy(expected[name] as () => boolean);
 		});
 });
 

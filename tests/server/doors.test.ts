@@ -45,17 +45,15 @@ describe('every door', () => {
 		const { db } = database();
 		const [mark] = await db.select().from(tables.fitMark).where(eq(tables.fitMark.horseId, foreign.id));
 		const photoId = uuidv7();
-		await db
-			.insert(tables.photo)
-			.values({
-				id: photoId,
-				yardId: foreign.yardId,
-				visitId: foreign.visitIds[0] as string,
-				kind: 'sheet',
-				mediaType: 'image/png',
-				bytes: Buffer.from('x'),
-				sha256: '0'.repeat(64)
-			});
+		await db.insert(tables.photo).values({
+			id: photoId,
+			yardId: foreign.yardId,
+			visitId: foreign.visitIds[0] as string,
+			kind: 'sheet',
+			mediaType: 'image/png',
+			bytes: Buffer.from('x'),
+			sha256: '0'.repeat(64)
+		});
 		const visitId = foreign.visitIds[0] as string;
 		const horse = `/horses/${foreign.id}`;
 		const edit = { id: foreign.id, yardId: foreign.yardId, name: 'Stolen', about: '', bornYear: '' };

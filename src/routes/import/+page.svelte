@@ -161,7 +161,8 @@
 		background: var(--zt-hide-2);
 		padding: 0.5rem;
 		border-radius: 0.4rem;
-		overflow-x: auto;
+		white-space: pre-wrap;
+		overflow-wrap: anywhere;
 		margin: 0.25rem 0;
 	}
 	aside {

@@ -1,0 +1,146 @@
+import { expect } from 'chai';
+import { LIMITS, sideChanges, sidesApart, type StationChange } from '../../../src/core/change/index.js';
+import { probabilitiesBeyond } from '../../../src/core/call/beyond.js';
+import { nextStepFor, reasonsFor, tooNoisy, type ReasonInput } from '../../../src/core/call/reasons.js';
+import { surenessOf, verdictFromShape } from '../../../src/core/call/verdict.js';
+
+/** A station's change with near and off in mm and one SD for both halves. */
+function changeOf(nearMm: number, offMm: number, sdMm = 0.7, more: Partial<StationChange> = {}): StationChange {
+	return {
+		visitedOn: '2026-03-14',
+		meanMm: (nearMm + offMm) / 2,
+		meanVar: sdMm ** 2,
+		apartMm: (offMm - nearMm) / 2,
+		apartVar: sdMm ** 2,
+		meanSlopeMmPerDay: 0,
+		meanSlopeVar: 1e-4,
+		apartSlopeMmPerDay: 0,
+		stepped: false,
+		counted: 3,
+		leftOut: 0,
+		rawNearMm: nearMm,
+		rawOffMm: offMm,
+		noise: { meanSdMm: 1, apartSdMm: 1, withinVisitSdMm: 1.4 },
+		...more
+	};
+}
+
+const beyondOf = (c: StationChange, school: 'close' | 'roomy' = 'close') =>
+	probabilitiesBeyond(sideChanges('T8', c), c, LIMITS[school]);
+
+describe('side changes', () => {
+	const [near, off, both] = sideChanges('T8', changeOf(-8, -2, 1));
+
+	it('put the halves together again', () => {
+		expect([near?.mm, off?.mm, both?.mm]).to.deep.equal([-8, -2, -5]);
+		expect(sidesApart(changeOf(-8, -2)).mm).to.equal(6);
+	});
+
+	it('doubt one side more than the mean of both', () => {
+		expect(near?.sdMm).to.be.closeTo(Math.SQRT2, 1e-12);
+		expect(both?.sdMm).to.equal(1);
+	});
+
+	it('are real when their interval leaves out zero', () => {
+		expect(near?.real).to.be.true;
+		expect(off?.real).to.be.false;
+		expect(near?.ci95[1]).to.be.closeTo(-8 + 1.96 * Math.SQRT2, 0.001);
+	});
+});
+
+describe('probabilities beyond the limits', () => {
+	it('are a half on the limit itself', () => {
+		const b = beyondOf(changeOf(-6, -6, 0.5));
+		expect(b.refit).to.be.closeTo(0.5, 1e-6);
+		expect(b.watch).to.be.above(0.99);
+	});
+
+	it('take the roomy limits for gain and the same for loss', () => {
+		expect(beyondOf(changeOf(7.5, 7.5), 'close').refit).to.be.above(0.9);
+		expect(beyondOf(changeOf(7.5, 7.5), 'roomy').refit).to.be.below(0.1);
+		expect(beyondOf(changeOf(-7.5, -7.5), 'roomy').refit).to.be.above(0.9);
+	});
+
+	it('see the sides move apart even when neither passed its own limit', () => {
+		const b = beyondOf(changeOf(-5, 4.5, 0.4));
+		expect(b.refit).to.be.below(0.1);
+		expect(b.apart).to.be.above(0.9);
+	});
+
+	it('name the worst side', () => expect(beyondOf(changeOf(-7, -1)).worst.side).to.equal('near'));
+});
+
+describe('the verdict', () => {
+	const b = (watch: number, refit: number, apart = 0) => ({ ...beyondOf(changeOf(0, 0)), watch, refit, apart });
+
+	it('enters watch and refit at a half', () => {
+		expect(verdictFromShape(b(0.49, 0), undefined)).to.equal('steady');
+		expect(verdictFromShape(b(0.51, 0), undefined)).to.equal('watch');
+		expect(verdictFromShape(b(0.9, 0.51), undefined)).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0, 0.51), undefined)).to.equal('refit');
+	});
+
+	it('leaves them only when the change has clearly gone', () => {
+		expect(verdictFromShape(b(0.9, 0.3), 'refit')).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0.1), 'refit')).to.equal('watch');
+		expect(verdictFromShape(b(0.3, 0), 'watch')).to.equal('watch');
+		expect(verdictFromShape(b(0.1, 0), 'watch')).to.equal('steady');
+		expect(verdictFromShape(b(0.3, 0), 'steady')).to.equal('steady');
+	});
+
+	it('says how sure it is of what it says', () => {
+		expect(surenessOf('refit', b(0.9, 0.7, 0.8))).to.equal(0.8);
+		expect(surenessOf('watch', b(0.6, 0.1))).to.equal(0.6);
+		expect(surenessOf('steady', b(0.2, 0))).to.equal(0.8);
+	});
+});
+
+describe('reasons and next steps', () => {
+	function input(
+		change: StationChange,
+		verdict: ReasonInput['verdict'],
+		cause: ReasonInput['cause'] = 'none'
+	): ReasonInput {
+		const front = sideChanges('T8', change);
+		const beyond = probabilitiesBeyond(front, change, LIMITS.close);
+		return { verdict, beyond, front, change, others: new Map(), cause, limits: LIMITS.close, detectableMm: 3.14 };
+	}
+	const codes = (r: ReasonInput) => reasonsFor(r).map((x) => x.code);
+
+	it('steady: tells real but small apart from nothing seen', () => {
+		expect(codes(input(changeOf(0.3, -0.2), 'steady'))).to.deep.equal(['no-real-change']);
+		expect(codes(input(changeOf(-2.9, -0.1, 0.5), 'steady'))).to.deep.equal(['small-real-change']);
+	});
+
+	it('refit: the worst side with mm, interval and limit comes first', () => {
+		const [first] = reasonsFor(input(changeOf(-7.94, -3, 0.5), 'refit', 'local-loss'));
+		expect(first).to.deep.equal({
+			code: 'front-lost',
+			data: { station: 'T8', side: 'near', mm: 7.9, plusMinusMm: 1.4, limitMm: 6 }
+		});
+	});
+
+	it('what speaks against is marked so', () => {
+		const against = reasonsFor(input(changeOf(-7.9, -1, 0.5), 'refit', 'one-sided')).filter((r) => r.against);
+		expect(against.map((r) => r.code)).to.deep.equal(['other-side-within']);
+	});
+
+	it('a sudden step, sides apart and a tracing left out are said', () => {
+		const r = input(changeOf(-9, 2, 0.4, { stepped: true, leftOut: 1 }), 'refit', 'one-sided');
+		expect(codes(r)).to.include.members(['sides-apart', 'cause-one-sided', 'sudden-step', 'tracing-left-out']);
+	});
+
+	it('one side only goes to the vet, refit to the fitter, watch to another tracing, steady rides on', () => {
+		expect(nextStepFor(input(changeOf(-9, 0), 'refit', 'one-sided'))).to.equal('call-vet');
+		expect(nextStepFor(input(changeOf(-9, -9), 'refit', 'local-loss'))).to.equal('call-fitter');
+		expect(nextStepFor(input(changeOf(-5, -5, 0.5), 'watch', 'local-loss'))).to.equal('trace-again');
+		expect(nextStepFor(input(changeOf(0, 0, 0.5), 'steady'))).to.equal('ride-on');
+	});
+
+	it('too noisy with fewer than three tracings asks for a third', () => {
+		const r = input(changeOf(-3.6, -3.4, 1.9, { counted: 2 }), 'steady');
+		expect(tooNoisy(r.beyond, r.front)).to.be.true;
+		expect(nextStepFor(r)).to.equal('trace-third');
+		expect(codes(r)).to.include('too-noisy');
+	});
+});
