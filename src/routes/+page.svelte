@@ -196,9 +196,10 @@
 			width: 100%;
 			order: 5;
 		}
-		.find,
+		.find {
+			flex: 1 0 60%;
+		}
 		.find input {
-			flex: 1;
 			width: 100%;
 		}
 	}

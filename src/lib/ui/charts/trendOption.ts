@@ -48,7 +48,7 @@ export function buildTrendOption(data: TrendData, c: TrendColours): EChartsCoreO
 	const marks = data.fitDays.map((day) => ({
 		xAxis: day,
 		lineStyle: { color: c.strap, type: 'solid', width: 2 },
-		label: { formatter: 'fit mark', color: c.strap }
+		label: { formatter: 'fit mark', color: c.strap, align: 'left' }
 	}));
 	const limits = [-data.refitLossMm, data.refitGainMm].map((mm) => ({
 		yAxis: mm,
@@ -64,8 +64,8 @@ export function buildTrendOption(data: TrendData, c: TrendColours): EChartsCoreO
 		xAxis: { type: 'time', axisLine: { lineStyle: { color: c.line } }, axisLabel: { color: c.quiet, fontSize: 13 } },
 		yAxis: {
 			type: 'value',
-			min: (v: { min: number }) => Math.floor(Math.min(v.min, -data.refitLossMm - 1.5)),
-			max: (v: { max: number }) => Math.ceil(Math.max(v.max, data.refitGainMm + 1.5)),
+			min: (v: { min: number }) => 3 * Math.floor(Math.min(v.min, -data.refitLossMm - 1.5) / 3),
+			max: (v: { max: number }) => 3 * Math.ceil(Math.max(v.max, data.refitGainMm + 1.5) / 3),
 			splitLine: { lineStyle: { color: c.line } },
 			axisLabel: { color: c.quiet, fontSize: 13 }
 		},

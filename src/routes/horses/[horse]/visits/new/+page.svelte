@@ -225,6 +225,9 @@
 		gap: 0.5rem;
 		align-items: center;
 	}
+	.day input {
+		min-width: 11rem;
+	}
 	.resumed {
 		padding: 0.25rem 1rem;
 		margin-bottom: 0.75rem;
