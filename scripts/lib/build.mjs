@@ -14,6 +14,8 @@ export function ensureBuild() {
 	console.log('building');
 	const draft = `${folder}.${process.pid}`;
 	mkdirSync(builds, { recursive: true });
+	// tsconfig.json extends what this writes.
+	run(path.join(ROOT, 'node_modules/.bin/svelte-kit'), ['sync']);
 	try {
 		run(process.execPath, [path.join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], {
 			env: { ...process.env, NODE_ENV: 'production', ZT_BUILD_OUT: draft, ZT_KIT_OUT: `build/kit-${process.pid}` }
