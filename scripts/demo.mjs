@@ -3,7 +3,7 @@ import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
 import { ensureBuild } from './lib/build.mjs';
-import { ensureDebian, ensurePackages, run, stateFolder } from './lib/host.mjs';
+import { ensureDebian, ensurePackages, runAsync, stateFolder } from './lib/host.mjs';
 import { startPostgres } from './lib/postgres.mjs';
 import { startServer } from './lib/server.mjs';
 import { joinUsers } from './lib/users.mjs';
@@ -33,10 +33,11 @@ async function main() {
 	if (!own) await ensureDebian(['postgresql']);
 	const users = joinUsers(path.join(state, 'users'));
 	const postgres = own ? { url: own, stop: async () => {} } : await startPostgres(path.join(state, 'postgres'));
-	run(process.execPath, ['--import=tsx', 'scripts/prepareDatabase.ts', '--demo'], {
+	const prepared = runAsync(process.execPath, ['--import=tsx', 'scripts/prepareDatabase.ts', '--demo'], {
 		env: { ...process.env, DATABASE_URL: postgres.url }
 	});
 	const build = ensureBuild();
+	await prepared;
 	const wanted = Number(process.env.PORT) || USUAL_PORT;
 	const port = (await portFree(wanted)) ? wanted : 0;
 	const server = await startServer({ build, databaseUrl: postgres.url, secret: secretOf(state), port });
