@@ -1,11 +1,11 @@
 import {
 	BAND_DEPTHS_MM,
-	alignToReference,
 	consensusCurve,
 	halfWidthsAtDepths,
+	layOver,
 	makeReference,
-	normalDistances,
 	walkSide,
+	type Alignment,
 	type Curve,
 	type Reference,
 	type Side,
@@ -17,7 +17,6 @@ import { mean, median } from '../math/index.js';
 /** One tracing's band against the reference, mm per side; a side that does not reach the band is absent. */
 export interface TracingReading {
 	readonly tracing: Tracing;
-	readonly aligned: Curve;
 	readonly nearMm: number | undefined;
 	readonly offMm: number | undefined;
 	readonly leftOut: boolean;
@@ -73,18 +72,17 @@ function middleOf(all: readonly Float64Array[]): number[] {
 }
 
 function readVisit(ref: Reference, then: Widths, tracings: readonly Tracing[]): TracingReading[] {
-	const aligned = tracings.map((t) => alignToReference(ref, t.curve));
-	const distances = tracings.length >= 3 ? aligned.map((c) => normalDistances(ref, c)) : [];
+	const laid = tracings.map((t) => layOver(ref, t.curve));
+	const distances = tracings.length >= 3 ? laid.map((l) => l.leftMm) : [];
 	const middle = middleOf(distances);
 	const out = findOutliers(
 		distances.map((d) => disagreement(d, middle)),
 		STARTING_SD_MM / 2
 	);
 	return tracings.map((tracing, i) => {
-		const widths = bandWidthsOf(aligned[i] as Curve);
+		const widths = bandWidthsOf((laid[i] as Alignment).curve);
 		return {
 			tracing,
-			aligned: aligned[i] as Curve,
 			nearMm: meanDifference(widths.near, then.near),
 			offMm: meanDifference(widths.off, then.off),
 			leftOut: out[i] ?? false

@@ -92,25 +92,32 @@ export function sideAreaCm2(walk: SideWalk): number | undefined {
 	return areaMm2 / 100;
 }
 
+const HOLLOW_TOP_MM = 30;
+const HOLLOW_DEPTHS_MM: readonly number[] = Array.from(
+	{ length: 2 * (BAND_BOTTOM_MM - HOLLOW_TOP_MM) + 1 },
+	(_, i) => HOLLOW_TOP_MM + i / 2
+);
+
 /**
  * Pocket hollow, mm: the largest inward distance of the side from the chord between its points at
  * 30 and 120 mm depth. Where it bulges instead (outward more than four times as far as inward),
  * minus the largest outward distance.
  */
 export function pocketHollowMm(walk: SideWalk): number | undefined {
-	const topW = halfWidthAtDepth(walk, 30);
-	const bottomW = halfWidthAtDepth(walk, BAND_BOTTOM_MM);
+	const widths = halfWidthsAtDepths(walk, HOLLOW_DEPTHS_MM);
+	const topW = widths[0];
+	const bottomW = widths[widths.length - 1];
 	if (topW === undefined || bottomW === undefined) return undefined;
 	const run = bottomW - topW;
-	const rise = BAND_BOTTOM_MM - 30;
+	const rise = BAND_BOTTOM_MM - HOLLOW_TOP_MM;
 	const chord = Math.hypot(run, rise);
 	let inwardMm = 0;
 	let outwardMm = 0;
-	for (let d = 30; d <= BAND_BOTTOM_MM; d += 0.5) {
-		const w = halfWidthAtDepth(walk, d) as number;
-		const inward = ((topW + ((d - 30) / rise) * run - w) * rise) / chord;
+	HOLLOW_DEPTHS_MM.forEach((d, i) => {
+		const onChord = topW + ((d - HOLLOW_TOP_MM) / rise) * run;
+		const inward = ((onChord - (widths[i] as number)) * rise) / chord;
 		inwardMm = Math.max(inwardMm, inward);
 		outwardMm = Math.max(outwardMm, -inward);
-	}
+	});
 	return inwardMm >= outwardMm / 4 ? inwardMm : -outwardMm;
 }

@@ -18,9 +18,11 @@ export { consensusCurve } from './consensus.js';
 export {
 	alignToReference,
 	fitPose,
+	layOver,
 	makeReference,
 	normalDistances,
 	removePose,
+	type Alignment,
 	type Pose,
 	type Reference
 } from './alignToReference.js';

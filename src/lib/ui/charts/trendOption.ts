@@ -63,6 +63,7 @@ export function buildTrendOption(data: TrendData, c: TrendColours): EChartsCoreO
 		tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => `${Number(v).toFixed(1)} mm` },
 		xAxis: { type: 'time', axisLine: { lineStyle: { color: c.line } }, axisLabel: { color: c.quiet, fontSize: 13 } },
 		yAxis: {
+			interval: 3,
 			type: 'value',
 			min: (v: { min: number }) => 3 * Math.floor(Math.min(v.min, -data.refitLossMm - 1.5) / 3),
 			max: (v: { max: number }) => 3 * Math.ceil(Math.max(v.max, data.refitGainMm + 1.5) / 3),

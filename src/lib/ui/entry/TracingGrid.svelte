@@ -11,11 +11,13 @@
 			readonly repeat: number;
 			readonly curve: Curve;
 		}[];
+		/** Outlines of the last visit by station, drawn behind. */
+		before: Readonly<Record<string, Curve>>;
 		station: string;
 		onstation: (station: string) => void;
 		onremove: (id: string) => void;
 	}
-	const { tracings, station, onstation, onremove }: Props = $props();
+	const { tracings, before, station, onstation, onremove }: Props = $props();
 	const stations = $derived([...new Set([...MAIN_STATIONS, ...tracings.map((t) => t.station)])]);
 	const of = (s: string) => tracings.filter((t) => t.station === s).sort((a, b) => a.repeat - b.repeat);
 </script>
@@ -29,7 +31,7 @@
 			<div class="row">
 				{#each here as t (t.id)}
 					<div class="one">
-						<OutlineView now={frameAtApex(t.curve)} before={undefined} small />
+						<OutlineView now={frameAtApex(t.curve)} before={before[s]} small />
 						<button
 							type="button"
 							class="btn btn-ghost btn-square drop"

@@ -180,7 +180,13 @@
 	<section class="sheet">
 		<h2>This record</h2>
 		{#each visitsOn as visit (visit.id)}
-			<p>{formatDay(visit.visitedOn)}: {visit.tracings} tracings{visit.note ? `. ${visit.note}` : ''}</p>
+			<p>
+				{formatDay(visit.visitedOn)}: {visit.tracings} tracings{visit.note ? `. ${visit.note}` : ''}
+				{#if data.mayWrite && data.saved !== visit.id}<a
+						class="link"
+						href={`/horses/${data.horse.id}?on=${visit.visitedOn}&saved=${visit.id}`}>Entered by mistake?</a
+					>{/if}
+			</p>
 		{/each}
 		<p class="links">
 			<a class="link" href={`/api/horses/${data.horse.id}/points.csv`} download>All points, CSV</a>

@@ -42,10 +42,13 @@
 	let resumed = $state(false);
 	let reading = $state(false);
 
-	const before = $derived.by((): Curve | undefined => {
-		const o = data.before[station];
-		return o ? makeCurve(o.x.map((x, i) => [x, o.y[i] as number] as const)) : undefined;
-	});
+	const before = $derived(
+		Object.fromEntries(
+			Object.entries(data.before).flatMap(([s, o]) =>
+				o ? [[s, makeCurve(o.x.map((x, i) => [x, o.y[i] as number] as const))]] : []
+			)
+		)
+	);
 	const repeat = $derived(freeRepeat(draft, station));
 	const ready = $derived(draft.tracings.length > 0 && draft.visitedOn !== '');
 
@@ -159,7 +162,11 @@
 			</div>
 		</div>
 		{#if mode === 'keypad'}
-			<Keypad {before} keepWord={`Keep as ${station}, tracing ${repeat}`} onkeep={(c) => keep(c, 'keypad')} />
+			<Keypad
+				before={before[station]}
+				keepWord={`Keep as ${station}, tracing ${repeat}`}
+				onkeep={(c) => keep(c, 'keypad')}
+			/>
 		{:else if mode === 'file'}
 			<FileDrop accept=".csv,.svg,.json,text/csv,image/svg+xml" onfiles={takeFiles}>
 				<b>{reading ? 'Reading…' : 'Drop files here, or choose'}</b><br /><span class="quiet"
@@ -183,6 +190,7 @@
 	</section>
 	<section class="sheet kept">
 		<TracingGrid
+			{before}
 			tracings={draft.tracings.map((t) => ({ ...t, curve: curveOf(t) }))}
 			{station}
 			onstation={(s) => (station = s)}
