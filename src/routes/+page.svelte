@@ -91,16 +91,6 @@
 <p class="quiet foot">T8 band since the fit mark: solid near, dashed off; red lines at 6 mm.</p>
 
 <style>
-	.head-row {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 0.5rem 1rem;
-		align-items: center;
-		margin-bottom: 0.75rem;
-	}
-	h1 {
-		font-size: 1.75rem;
-	}
 	.counts {
 		display: flex;
 		gap: 1rem;

@@ -127,15 +127,6 @@
 </div>
 
 <style>
-	.head-row {
-		display: flex;
-		gap: 1rem;
-		align-items: center;
-		margin-bottom: 0.75rem;
-	}
-	h1 {
-		font-size: 1.75rem;
-	}
 	h2 {
 		font-size: 1.05rem;
 	}

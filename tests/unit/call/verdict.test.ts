@@ -1,29 +1,9 @@
 import { expect } from 'chai';
 import { LIMITS, sideChanges, sidesApart, type StationChange } from '../../../src/core/change/index.js';
+import { changeOf } from '../../support/changes.js';
 import { probabilitiesBeyond } from '../../../src/core/call/beyond.js';
 import { nextStepFor, reasonsFor, tooNoisy, type ReasonInput } from '../../../src/core/call/reasons.js';
 import { surenessOf, verdictFromShape } from '../../../src/core/call/verdict.js';
-
-/** A station's change with near and off in mm and one SD for both halves. */
-function changeOf(nearMm: number, offMm: number, sdMm = 0.7, more: Partial<StationChange> = {}): StationChange {
-	return {
-		visitedOn: '2026-03-14',
-		meanMm: (nearMm + offMm) / 2,
-		meanVar: sdMm ** 2,
-		apartMm: (offMm - nearMm) / 2,
-		apartVar: sdMm ** 2,
-		meanSlopeMmPerDay: 0,
-		meanSlopeVar: 1e-4,
-		apartSlopeMmPerDay: 0,
-		stepped: false,
-		counted: 3,
-		leftOut: 0,
-		rawNearMm: nearMm,
-		rawOffMm: offMm,
-		noise: { meanSdMm: 1, apartSdMm: 1, withinVisitSdMm: 1.4 },
-		...more
-	};
-}
 
 const beyondOf = (c: StationChange, school: 'close' | 'roomy' = 'close') =>
 	probabilitiesBeyond(sideChanges('T8', c), c, LIMITS[school]);

@@ -1,22 +1,6 @@
 import { expect } from 'chai';
-import { readCause, readDirection, sideChanges, type StationChange } from '../../../src/core/change/index.js';
-
-const at = (nearMm: number, offMm: number, sdMm = 0.5): StationChange => ({
-	visitedOn: '2026-03-14',
-	meanMm: (nearMm + offMm) / 2,
-	meanVar: sdMm ** 2,
-	apartMm: (offMm - nearMm) / 2,
-	apartVar: sdMm ** 2,
-	meanSlopeMmPerDay: 0,
-	meanSlopeVar: 0,
-	apartSlopeMmPerDay: 0,
-	stepped: false,
-	counted: 3,
-	leftOut: 0,
-	rawNearMm: nearMm,
-	rawOffMm: offMm,
-	noise: { meanSdMm: 1, apartSdMm: 1, withinVisitSdMm: 1.4 }
-});
+import { readCause, readDirection, sideChanges } from '../../../src/core/change/index.js';
+import { changeOf as at } from '../../support/changes.js';
 
 const pattern = (front: [number, number], middle: [number, number], rear: [number, number]) =>
 	new Map([
