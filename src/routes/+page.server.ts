@@ -1,3 +1,4 @@
+import { LIMITS } from '$core/change/index.js';
 import { answerPage, chooseYard, parseFields, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { BOARD_PAGE, mayWrite, readBoard } from '$lib/server/records/index.js';
@@ -11,6 +12,7 @@ export const load: PageServerLoad = ({ locals, url, cookies }) =>
 		return {
 			yard: { id: yard.yardId, name: yard.yardName },
 			board,
+			limits: LIMITS,
 			search: asked.q,
 			page: asked.page,
 			pages: Math.max(1, Math.ceil(board.total / BOARD_PAGE)),

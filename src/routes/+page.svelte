@@ -60,7 +60,13 @@
 						: (MISSING_WORDS[horse.missing ?? 'no-visit'] ?? 'Not judged yet')}</span
 				>
 			</div>
-			<div class="spark"><Spark points={horse.spark ?? []} limitMm={6} /></div>
+			<div class="spark">
+				<Spark
+					points={horse.spark ?? []}
+					lossLimitMm={data.limits[horse.school ?? 'close'].refitLossMm}
+					gainLimitMm={data.limits[horse.school ?? 'close'].refitGainMm}
+				/>
+			</div>
 			<div class="when">
 				<span>{horse.lastOn ? `seen ${formatDay(horse.lastOn)}` : 'never traced'}</span>
 				{#if horse.nextOn}<span class:late={horse.nextOn < data.today} class="quiet"
@@ -88,7 +94,7 @@
 		{#if data.page < data.pages}<a class="btn" href={link(data.page + 1)}>Next</a>{/if}
 	</nav>
 {/if}
-<p class="quiet foot">T8 band since the fit mark: solid near, dashed off; red lines at 6 mm.</p>
+<p class="quiet foot">T8 band since the fit mark: solid near, dashed off; red lines: where its school calls refit.</p>
 
 <style>
 	.counts {

@@ -1,13 +1,16 @@
 <script lang="ts">
 	interface Props {
 		points: readonly (readonly [string, number, number, number])[];
-		limitMm: number;
+		lossLimitMm: number;
+		gainLimitMm: number;
 	}
-	const { points, limitMm }: Props = $props();
+	const { points, lossLimitMm, gainLimitMm }: Props = $props();
 
 	const W = 150;
 	const H = 40;
-	const top = $derived(Math.max(8, ...points.map((p) => Math.max(Math.abs(p[1]), Math.abs(p[2])) + 1)));
+	const top = $derived(
+		Math.max(lossLimitMm + 2, gainLimitMm + 1, ...points.map((p) => Math.max(Math.abs(p[1]), Math.abs(p[2])) + 1))
+	);
 	const time = (day: string) => Date.parse(`${day}T00:00Z`);
 	const from = $derived(points[0] ? time(points[0][0]) : 0);
 	const span = $derived(Math.max(1, (points.length > 0 ? time(points[points.length - 1]?.[0] ?? '') : 1) - from));
@@ -27,7 +30,7 @@
 		aria-label={`T8 band change: near ${last?.[1]} mm, off ${last?.[2]} mm`}
 	>
 		<path class="zero" d={`M0 ${y(0)}H${W}`} />
-		<path class="limit" d={`M0 ${y(limitMm)}H${W}M0 ${y(-limitMm)}H${W}`} />
+		<path class="limit" d={`M0 ${y(gainLimitMm)}H${W}M0 ${y(-lossLimitMm)}H${W}`} />
 		<path class="off" d={line(2)} />
 		<path class="near" d={line(1)} />
 		{#if last}<circle cx={x(last[0])} cy={y(last[1])} r="2.600" />{/if}
