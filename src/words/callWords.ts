@@ -51,7 +51,6 @@ export const NEXT_STEP: Readonly<Record<NextStep, string>> = {
 	'ride-on': 'Ride on',
 	'trace-again': 'Trace again',
 	'trace-third': 'Trace a third time',
-	'trace-front': 'Trace T8',
 	'call-fitter': 'Call the fitter',
 	'call-vet': 'Call the vet first'
 };

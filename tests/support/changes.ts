@@ -14,8 +14,6 @@ export function changeOf(nearMm: number, offMm: number, sdMm = 0.5, more: Partia
 		stepped: false,
 		counted: 3,
 		leftOut: 0,
-		rawNearMm: nearMm,
-		rawOffMm: offMm,
 		noise: { meanSdMm: 1, apartSdMm: 1, withinVisitSdMm: 1.4 },
 		...more
 	};

@@ -28,9 +28,6 @@ export interface StationChange {
 	/** Tracings counted and left out. */
 	readonly counted: number;
 	readonly leftOut: number;
-	/** This visit's own reading, unfiltered, mm per side; for drawing. */
-	readonly rawNearMm: number;
-	readonly rawOffMm: number;
 	readonly noise: NoiseModel;
 }
 
@@ -52,13 +49,7 @@ function step(
 	};
 }
 
-function describe(
-	visit: StationVisit,
-	pair: Pair,
-	raw: { mean: number; apart: number },
-	counted: number,
-	noise: NoiseModel
-): StationChange {
+function describe(visit: StationVisit, pair: Pair, counted: number, noise: NoiseModel): StationChange {
 	const m = changeSinceFit(pair.mean);
 	const a = changeSinceFit(pair.apart);
 	return {
@@ -73,8 +64,6 @@ function describe(
 		stepped: pair.mean.stepped || pair.apart.stepped,
 		counted,
 		leftOut: visit.readings.filter((r) => r.leftOut).length,
-		rawNearMm: raw.mean - raw.apart,
-		rawOffMm: raw.mean + raw.apart,
 		noise
 	};
 }
@@ -97,7 +86,7 @@ export function followStation(visits: readonly StationVisit[], fitDay: Day): Sta
 		pair = step(pair, lastDay ? daysBetween(lastDay, visit.visitedOn) : 0, raw, visitVariances(noise, halves.length));
 		lastDay = visit.visitedOn;
 		if (visit.visitedOn === fitDay) pair = { mean: markFit(pair.mean), apart: markFit(pair.apart) };
-		if (visit.visitedOn >= fitDay) changes.push(describe(visit, pair, raw, halves.length, noise));
+		if (visit.visitedOn >= fitDay) changes.push(describe(visit, pair, halves.length, noise));
 	}
 	return changes;
 }
