@@ -63,6 +63,20 @@
 	}
 </script>
 
+{#snippet cell(row: Row, side: 'near' | 'off', word: string)}
+	<td>
+		<input
+			class="input"
+			id={`kp-${side}-${row.depth}`}
+			inputmode="decimal"
+			autocomplete="off"
+			maxlength="8"
+			aria-label={`${word} half-width at ${row.depth} mm`}
+			bind:value={row[side]}
+		/>
+	</td>
+{/snippet}
+
 <div class="pair">
 	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 	<table class="keypad" {onkeydown}>
@@ -70,29 +84,9 @@
 		<tbody>
 			{#each rows as row (row.depth)}
 				<tr>
-					<td
-						><input
-							class="input"
-							id={`kp-near-${row.depth}`}
-							inputmode="decimal"
-							autocomplete="off"
-							maxlength="8"
-							aria-label={`Near half-width at ${row.depth} mm`}
-							bind:value={row.near}
-						/></td
-					>
+					{@render cell(row, 'near', 'Near')}
 					<th scope="row">{row.depth}</th>
-					<td
-						><input
-							class="input"
-							id={`kp-off-${row.depth}`}
-							inputmode="decimal"
-							autocomplete="off"
-							maxlength="8"
-							aria-label={`Off half-width at ${row.depth} mm`}
-							bind:value={row.off}
-						/></td
-					>
+					{@render cell(row, 'off', 'Off')}
 				</tr>
 			{/each}
 		</tbody>

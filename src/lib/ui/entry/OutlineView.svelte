@@ -4,11 +4,9 @@
 	interface Props {
 		now: Curve | undefined;
 		before: Curve | undefined;
-		/** Other tracings of the same station at this visit. */
-		others?: readonly Curve[];
 		small?: boolean;
 	}
-	const { now, before, others = [], small = false }: Props = $props();
+	const { now, before, small = false }: Props = $props();
 	const path = (c: Curve) =>
 		Array.from(c.xMm, (x, i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${(-(c.yMm[i] as number)).toFixed(1)}`).join('');
 </script>
@@ -21,7 +19,6 @@
 >
 	<path class="grid" d="M-225 60H225M-225 120H225M0 -14V162" />
 	{#if before}<path class="before" d={path(before)} />{/if}
-	{#each others as other, i (i)}<path class="other" d={path(other)} />{/each}
 	{#if now}<path class="now" d={path(now)} />{/if}
 </svg>
 
@@ -47,11 +44,6 @@
 	.before {
 		stroke: var(--zt-quiet);
 		stroke-width: 1.8;
-	}
-	.other {
-		stroke: var(--zt-off);
-		stroke-width: 1.6;
-		stroke-dasharray: 6 4;
 	}
 	.now {
 		stroke: var(--zt-ink);

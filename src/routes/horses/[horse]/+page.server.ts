@@ -25,7 +25,7 @@ function sideOf(call: Call, station: string, side: string) {
 function railPoints(calls: readonly Call[]) {
 	return calls.map((c) => {
 		const [near, off] = [sideOf(c, 'T8', 'near'), sideOf(c, 'T8', 'off')];
-		return { day: c.visitedOn, nearMm: near?.mm ?? 0, offMm: off?.mm ?? 0, sdMm: near?.sdMm ?? 0, verdict: c.verdict };
+		return { day: c.visitedOn, nearMm: near?.mm ?? 0, offMm: off?.mm ?? 0, sdMm: near?.sdMm ?? 0 };
 	});
 }
 
@@ -108,9 +108,7 @@ async function missingWords(
 	if (!pairing) return `${MISSING_WORDS['no-saddle']}.`;
 	const judged = judgePairing(await tracings(), { school: pairing.school, fittedOn }, bornYear);
 	if (judged.status === 'judged') return '';
-	return MISSING_WORDS[judged.code] && judged.code === 'no-fit-mark'
-		? `${MISSING_WORDS[judged.code]}`
-		: errorSentence(judged);
+	return judged.code === 'no-fit-mark' ? `${MISSING_WORDS['no-fit-mark']}` : errorSentence(judged);
 }
 
 export const actions: Actions = {
