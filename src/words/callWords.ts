@@ -1,4 +1,5 @@
 import type { Call, NextStep, Reason, Verdict } from '../core/call/index.js';
+import { readingSentence } from './readingWords.js';
 
 type Data = Reason['data'];
 
@@ -30,6 +31,7 @@ const REASONS: Readonly<Record<string, (d: Data) => string>> = {
 };
 
 export function reasonSentence(reason: Reason): string {
+	if (reason.code.startsWith('reading-')) return readingSentence(reason.code.slice('reading-'.length), reason.data);
 	return REASONS[reason.code]?.(reason.data) ?? reason.code;
 }
 

@@ -1,2 +1,3 @@
 export * from './types.js';
 export { FRONT_STATION, watchHorse, type Watch, type WatchOptions } from './watchHorse.js';
+export * from './joinSigns.js';

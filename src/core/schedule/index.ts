@@ -19,3 +19,4 @@ export function nextTracingDay(day: Day, pace: Pace, ageYears: number | undefine
 	const soonest = addDays(day, 7);
 	return earliestRefit > soonest ? earliestRefit : soonest;
 }
+export * from './lookAgain.js';

@@ -19,6 +19,9 @@ import {
 	uuid
 } from 'drizzle-orm/pg-core';
 import type { Call } from '../../../core/call/index.js';
+import { HAND_SCHOOLS, SADDLE_KINDS, type HandSchool, type SaddleKind } from '../../../core/checks/index.js';
+import type { LoggedChange } from '../../../core/schedule/index.js';
+import type { EntryValue } from '../../../core/visit/index.js';
 
 const bytea = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
@@ -27,10 +30,8 @@ const oneOf = (column: string, values: readonly string[]): SQL =>
 	sql.raw(`${column} in (${values.map((v) => `'${v}'`).join(', ')})`);
 
 export const ROLES = ['owner', 'bodyworker', 'fitter', 'viewer'] as const;
-export const SADDLE_KINDS = ['general', 'jumping', 'dressage', 'western', 'stock'] as const;
 export const TRACING_SOURCES = ['points', 'widths', 'svg', 'keypad', 'picture', 'photo', 'scan', 'ruler'] as const;
 export type Role = (typeof ROLES)[number];
-export type SaddleKind = (typeof SADDLE_KINDS)[number];
 
 /** The sign-in library's `user`. */
 export const person = pgTable('person', {
@@ -135,10 +136,13 @@ export const saddle = pgTable(
 		name: text('name').notNull(),
 		kind: text('kind').$type<SaddleKind>().notNull(),
 		about: text('about').notNull().default(''),
+		/** Length of the bearing surface along the panel line. */
+		bearingMm: integer('bearing_mm'),
 		version: integer('version').notNull().default(1),
 		createdAt: at('created_at').notNull().defaultNow()
 	},
 	(t) => [
+		check('saddle_bearing', sql`${t.bearingMm} is null or ${t.bearingMm} between 200 and 900`),
 		unique('saddle_in_yard').on(t.id, t.yardId),
 		index('saddle_by_yard').on(t.yardId, t.name),
 		check('saddle_name', sql`length(${t.name}) between 1 and 80`),
@@ -155,6 +159,7 @@ export const pairing = pgTable(
 		horseId: uuid('horse_id').notNull(),
 		saddleId: uuid('saddle_id').notNull(),
 		school: text('school').$type<'close' | 'roomy'>().notNull().default('close'),
+		handSchool: text('hand_school').$type<HandSchool>().notNull().default('rest'),
 		inUse: boolean('in_use').notNull().default(true),
 		createdAt: at('created_at').notNull().defaultNow()
 	},
@@ -166,7 +171,8 @@ export const pairing = pgTable(
 		uniqueIndex('pairing_in_use')
 			.on(t.horseId)
 			.where(sql`in_use`),
-		check('pairing_school', oneOf('school', ['close', 'roomy']))
+		check('pairing_school', oneOf('school', ['close', 'roomy'])),
+		check('pairing_hand_school', oneOf('hand_school', HAND_SCHOOLS))
 	]
 );
 
@@ -303,6 +309,78 @@ export const earlierVersion = pgTable(
 	(t) => [unique('earlier_version_once').on(t.kind, t.rowId, t.version)]
 );
 
+/** One tap of a visit, kept for ever: a field set to a value. Never changed, only replaced by a later entry. */
+export const visitEntry = pgTable(
+	'visit_entry',
+	{
+		id: uuid('id').primaryKey(),
+		visitId: uuid('visit_id')
+			.notNull()
+			.references(() => visit.id, { onDelete: 'cascade' }),
+		field: text('field').notNull(),
+		value: jsonb('value').$type<{ readonly v: EntryValue }>().notNull(),
+		replaces: uuid('replaces').array().notNull(),
+		device: uuid('device').notNull(),
+		/** Clock of the device, put right by what it was off when it sent. */
+		madeAt: at('made_at').notNull(),
+		madeBy: uuid('made_by').references(() => person.id),
+		receivedAt: at('received_at').notNull().defaultNow()
+	},
+	(t) => [
+		index('visit_entry_by_visit').on(t.visitId),
+		check('visit_entry_field', sql`length(${t.field}) between 1 and 160`),
+		check('visit_entry_value', sql`octet_length(${t.value}::text) <= 8192`),
+		check('visit_entry_replaces', sql`cardinality(${t.replaces}) <= 64`)
+	]
+);
+
+/** A ride or a change between visits, in a few taps. */
+export const ride = pgTable(
+	'ride',
+	{
+		id: uuid('id').primaryKey(),
+		yardId: uuid('yard_id').notNull(),
+		horseId: uuid('horse_id').notNull(),
+		riddenOn: day('ridden_on').notNull(),
+		saddleId: uuid('saddle_id').references(() => saddle.id),
+		pad: text('pad').notNull(),
+		seen: text('seen').array().notNull(),
+		atTime: text('at_time').notNull(),
+		changes: text('changes').array().$type<LoggedChange[]>().notNull(),
+		note: text('note').notNull().default(''),
+		madeBy: uuid('made_by').references(() => person.id),
+		undoneAt: at('undone_at'),
+		createdAt: at('created_at').notNull().defaultNow()
+	},
+	(t) => [
+		foreignKey({ columns: [t.horseId, t.yardId], foreignColumns: [horse.id, horse.yardId] }),
+		index('ride_by_horse').on(t.horseId, t.riddenOn),
+		check('ride_note', sql`length(${t.note}) <= 1000`)
+	]
+);
+
+/** A person's stacked fingers in mm. */
+export const personHand = pgTable(
+	'person_hand',
+	{
+		personId: uuid('person_id')
+			.primaryKey()
+			.references(() => person.id, { onDelete: 'cascade' }),
+		twoMm: doublePrecision('two_mm').notNull(),
+		threeMm: doublePrecision('three_mm').notNull(),
+		fourMm: doublePrecision('four_mm').notNull(),
+		breadthMm: doublePrecision('breadth_mm').notNull(),
+		measuredAt: at('measured_at').notNull().defaultNow()
+	},
+	(t) => [
+		check('person_hand_rises', sql`${t.twoMm} < ${t.threeMm} and ${t.threeMm} < ${t.fourMm}`),
+		check('person_hand_breadth', sql`${t.breadthMm} between 50 and 130`)
+	]
+);
+
+export const PHOTO_KINDS = ['sheet', 'sign', 'front45', 'side', 'rear45', 'above', 'other'] as const;
+export type PhotoKind = (typeof PHOTO_KINDS)[number];
+
 export const photo = pgTable(
 	'photo',
 	{
@@ -311,7 +389,7 @@ export const photo = pgTable(
 			.notNull()
 			.references(() => yard.id),
 		visitId: uuid('visit_id').references(() => visit.id, { onDelete: 'cascade' }),
-		kind: text('kind').notNull(),
+		kind: text('kind').$type<PhotoKind>().notNull(),
 		mediaType: text('media_type').notNull(),
 		bytes: bytea('bytes').notNull(),
 		sha256: text('sha256').notNull(),
@@ -320,6 +398,7 @@ export const photo = pgTable(
 	},
 	(t) => [
 		index('photo_by_visit').on(t.visitId),
+		check('photo_kind', oneOf('kind', PHOTO_KINDS)),
 		check('photo_media', oneOf('media_type', ['image/jpeg', 'image/png', 'image/webp'])),
 		check('photo_size', sql`octet_length(${t.bytes}) between 1 and 16777216`),
 		check('photo_sha', sql`length(${t.sha256}) = 64`)

@@ -4,3 +4,4 @@ export * from './yard.js';
 export * from './curves.js';
 export * from './download.js';
 export * from './formAnswer.js';
+export * from './entries.js';

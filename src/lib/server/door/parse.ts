@@ -1,31 +1,19 @@
 import Joi from 'joi';
 import { CoreError } from '../../../core/errors/index.js';
-import { parseDay } from '../../../core/units/index.js';
-import { SADDLE_KINDS, TRACING_SOURCES, type SaddleKind } from '../db/schema.js';
-import type { FitMarkInput, HorseInput, PairingInput, SaddleInput, VisitInput } from '../records/index.js';
-
-const id = Joi.string()
-	.guid({ version: ['uuidv7', 'uuidv4'] })
-	.lowercase();
-const line = (max: number) =>
-	Joi.string()
-		.trim()
-		.max(max)
-		.pattern(/^[^\p{Cc}]*$/u, 'plain text');
-const text = (max: number) => line(max).allow('').default('');
-
-const day = Joi.string().custom((value: string, helpers) => {
-	try {
-		const parsed = parseDay(value);
-		// A visit may be entered east of the server's clock: tomorrow is still today somewhere.
-		const latest = new Date(Date.now() + 86_400_000).toISOString().slice(0, 10);
-		return parsed > latest
-			? helpers.message({ custom: `${parsed} lies in the future. Check the year, or the clock of this device.` })
-			: parsed;
-	} catch {
-		return helpers.message({ custom: `“${value}” is not a day. Write it as YYYY-MM-DD.` });
-	}
-});
+import { CHANGES, type LoggedChange } from '../../../core/schedule/index.js';
+import { BEHAVIOUR_WORDS, PAD_WORDS, WHEN_WORDS } from '../../../words/index.js';
+import { HAND_SCHOOLS, SADDLE_KINDS, type HandSchool, type SaddleKind } from '../../../core/checks/index.js';
+import { TRACING_SOURCES } from '../db/schema.js';
+import { day, id, line, text } from './values.js';
+import type {
+	FitMarkInput,
+	HandInput,
+	HorseInput,
+	PairingInput,
+	RideInput,
+	SaddleInput,
+	VisitInput
+} from '../records/index.js';
 
 const coordinates = Joi.array().items(Joi.number().strict().min(-2000).max(2000)).min(5).max(20_000);
 
@@ -75,13 +63,44 @@ export const schemas = {
 		kind: Joi.string<SaddleKind>()
 			.valid(...SADDLE_KINDS)
 			.required(),
-		about: text(400)
+		about: text(400),
+		bearingMm: Joi.number().integer().min(200).max(900).empty('').allow(null).default(null)
 	}),
 	pairing: Joi.object<PairingInput>({
 		id: id.required(),
 		horseId: id.required(),
 		saddleId: id.required(),
-		school: Joi.string<'close' | 'roomy'>().valid('close', 'roomy').default('close')
+		school: Joi.string<'close' | 'roomy'>().valid('close', 'roomy').default('close'),
+		handSchool: Joi.string<HandSchool>()
+			.valid(...HAND_SCHOOLS)
+			.default('rest')
+	}),
+	ride: Joi.object<RideInput>({
+		id: id.required(),
+		horseId: id.required(),
+		riddenOn: day.required(),
+		saddleId: id.allow(null).default(null),
+		pad: Joi.string()
+			.valid(...Object.keys(PAD_WORDS))
+			.default('none'),
+		seen: Joi.array()
+			.items(Joi.string().valid(...Object.keys(BEHAVIOUR_WORDS)))
+			.unique()
+			.required(),
+		atTime: Joi.string()
+			.valid(...Object.keys(WHEN_WORDS))
+			.default('throughout'),
+		changes: Joi.array()
+			.items(Joi.string<LoggedChange>().valid(...CHANGES))
+			.unique()
+			.required(),
+		note: text(1000)
+	}),
+	hand: Joi.object<HandInput>({
+		twoMm: Joi.number().min(20).max(70).required(),
+		threeMm: Joi.number().min(30).max(95).required(),
+		fourMm: Joi.number().min(40).max(125).required(),
+		breadthMm: Joi.number().min(50).max(130).required()
 	}),
 	fitMark: Joi.object<FitMarkInput>({
 		id: id.required(),

@@ -6,12 +6,8 @@ import { nextTracingDay } from '../../../core/schedule/index.js';
 import { tables, type Asker } from '../db/index.js';
 import type { SparkPoint } from '../db/schema.js';
 import { listFitMarks } from './fitMarks.js';
+import { findEvidence, joinOn, lookAgainOn, type Found, type JudgedHorse, type JudgedPairing } from './evidence.js';
 import { listTracings, type VisitTracing } from './tracings.js';
-
-interface JudgedHorse {
-	readonly id: string;
-	readonly bornYear: number | null;
-}
 
 /** What came of judging one pairing: calls by visit, or the code of what is missing. */
 export type Judgement =
@@ -70,24 +66,34 @@ async function storeCalls(
 	if (rows.length > 0) await tx.insert(tables.storedCall).values(rows);
 }
 
+interface StandingInput {
+	readonly pairing: JudgedPairing | undefined;
+	readonly judgement: Judgement;
+	readonly tracings: readonly Tracing[];
+	readonly found: Found;
+}
+
 async function storeStanding(
 	tx: Asker,
 	horse: JudgedHorse,
-	pairingId: string | null,
-	judgement: Judgement,
-	tracings: readonly Tracing[]
+	{ pairing, judgement, tracings, found }: StandingInput
 ): Promise<void> {
-	const lastOn = tracings[tracings.length - 1]?.visitedOn ?? null;
+	const days = [...tracings, ...found.visits].map((v) => v.visitedOn).sort();
+	const lastOn = days[days.length - 1] ?? null;
 	const latest = judgement.status === 'judged' ? judgement.calls[judgement.calls.length - 1] : undefined;
+	const joined = lastOn ? joinOn(horse, pairing, found, latest, lastOn) : undefined;
 	const age = lastOn && horse.bornYear ? Number(lastOn.slice(0, 4)) - horse.bornYear : undefined;
+	const usualNext = lastOn ? nextTracingDay(lastOn, 'steady', age, null) : null;
+	const [sooner] = lastOn ? lookAgainOn(found, lastOn, found.rides[0]?.riddenOn ?? lastOn) : [];
+	const nextOn = joined?.nextOn ?? usualNext;
 	const values = {
-		pairingId,
-		verdict: latest?.verdict ?? null,
-		urgency: latest ? URGENCY[latest.verdict] : NO_CALL_URGENCY,
-		missing: judgement.status === 'missing' ? judgement.code : null,
+		pairingId: pairing?.id ?? null,
+		verdict: joined?.verdict ?? null,
+		urgency: joined ? URGENCY[joined.verdict] : NO_CALL_URGENCY,
+		missing: judgement.status === 'missing' && !joined ? judgement.code : null,
 		lastOn,
-		nextOn: latest?.nextOn ?? (lastOn ? nextTracingDay(lastOn, 'steady', age, null) : null),
-		nextStep: latest?.nextStep ?? null,
+		nextOn: sooner && nextOn && sooner.since < nextOn ? sooner.since : nextOn,
+		nextStep: joined?.nextStep ?? null,
 		spark: judgement.status === 'judged' ? sparkOf(judgement.calls) : []
 	};
 	await tx
@@ -98,26 +104,28 @@ async function storeStanding(
 
 /**
  * Judges all of a horse's pairings again and stores calls and standing in the same transaction as
- * the write that made it necessary. The caller holds the horse.
+ * the write that made it necessary. The caller holds the horse. Stored calls are the shape's own;
+ * the standing joins them with the signs.
  */
 export async function rejudgeHorse(tx: Asker, horse: JudgedHorse): Promise<void> {
 	const pairings = await tx.select().from(tables.pairing).where(eq(tables.pairing.horseId, horse.id));
 	const tracings = await listTracings(tx, horse.id);
+	const found = await findEvidence(tx, horse.id);
 	const marks = await listFitMarks(
 		tx,
 		pairings.map((p) => p.id)
 	);
-	let standing: { pairingId: string | null; judgement: Judgement } = {
-		pairingId: null,
+	let standing: { pairing: JudgedPairing | undefined; judgement: Judgement } = {
+		pairing: undefined,
 		judgement: { status: 'missing', code: tracings.length > 0 ? 'no-saddle' : 'no-visit', data: {} }
 	};
 	for (const pairing of pairings) {
 		const fittedOn = marks.filter((m) => m.pairingId === pairing.id).at(-1)?.fittedOn;
 		const judgement = judgePairing(tracings, { school: pairing.school, fittedOn }, horse.bornYear);
 		await storeCalls(tx, pairing.id, judgement.status === 'judged' ? judgement.calls : [], tracings);
-		if (pairing.inUse) standing = { pairingId: pairing.id, judgement };
+		if (pairing.inUse) standing = { pairing, judgement };
 	}
-	await storeStanding(tx, horse, standing.pairingId, standing.judgement, tracings);
+	await storeStanding(tx, horse, { ...standing, tracings, found });
 }
 
 /** Stored calls of one pairing by the present engine, oldest first. The caller has bounded the pairing. */

@@ -1,4 +1,5 @@
 import { and, desc, eq, isNull, ne } from 'drizzle-orm';
+import type { HandSchool, SaddleKind } from '../../../core/checks/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { rejudgeHorse } from './calls.js';
@@ -11,6 +12,7 @@ export interface PairingInput {
 	readonly horseId: string;
 	readonly saddleId: string;
 	readonly school: 'close' | 'roomy';
+	readonly handSchool: HandSchool;
 }
 
 export interface HorsePairing {
@@ -18,6 +20,9 @@ export interface HorsePairing {
 	readonly saddleId: string;
 	readonly saddleName: string;
 	readonly school: 'close' | 'roomy';
+	readonly handSchool: HandSchool;
+	readonly saddleKind: SaddleKind;
+	readonly bearingMm: number | null;
 	readonly inUse: boolean;
 }
 
@@ -36,7 +41,7 @@ export async function putPairing(db: Database, scope: Scope, input: PairingInput
 			.values({ ...input, yardId: horse.yardId })
 			.onConflictDoUpdate({
 				target: [tables.pairing.horseId, tables.pairing.saddleId],
-				set: { inUse: true, school: input.school }
+				set: { inUse: true, school: input.school, handSchool: input.handSchool }
 			})
 			.returning({ id: tables.pairing.id });
 		await rejudgeHorse(tx, horse);
@@ -53,6 +58,9 @@ export async function listPairings(db: Asker, scope: Scope, horseId: string): Pr
 			saddleId: tables.saddle.id,
 			saddleName: tables.saddle.name,
 			school: tables.pairing.school,
+			handSchool: tables.pairing.handSchool,
+			saddleKind: tables.saddle.kind,
+			bearingMm: tables.saddle.bearingMm,
 			inUse: tables.pairing.inUse
 		})
 		.from(tables.pairing)

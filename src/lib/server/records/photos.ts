@@ -2,13 +2,16 @@ import { createHash } from 'node:crypto';
 import { and, eq, inArray } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
+import type { PhotoKind } from '../db/schema.js';
+
+export { PHOTO_KINDS } from '../db/schema.js';
 import { mustWrite, yardIds, type Scope } from './scope.js';
 import { findVisit } from './visits.js';
 
 export interface PhotoInput {
 	readonly id: string;
 	readonly visitId: string;
-	readonly kind: string;
+	readonly kind: PhotoKind;
 	readonly mediaType: 'image/jpeg' | 'image/png' | 'image/webp';
 	readonly bytes: Buffer;
 }

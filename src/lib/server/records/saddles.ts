@@ -1,7 +1,7 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
-import type { SaddleKind } from '../db/schema.js';
+import type { SaddleKind } from '../../../core/checks/index.js';
 import { mustWrite, yardIds, type Scope } from './scope.js';
 import { keepEarlier } from './versions.js';
 
@@ -13,6 +13,7 @@ export interface SaddleInput {
 	readonly name: string;
 	readonly kind: SaddleKind;
 	readonly about: string;
+	readonly bearingMm: number | null;
 }
 
 export async function findSaddle(db: Asker, scope: Scope, id: string): Promise<Saddle> {
@@ -35,7 +36,7 @@ export interface SaddleOnHorse {
 	readonly verdict: string | null;
 }
 
-export interface ListedSaddle extends Pick<Saddle, 'id' | 'name' | 'kind' | 'about'> {
+export interface ListedSaddle extends Pick<Saddle, 'id' | 'name' | 'kind' | 'about' | 'bearingMm'> {
 	readonly horses: readonly SaddleOnHorse[];
 }
 
@@ -65,6 +66,7 @@ export async function listSaddles(db: Asker, scope: Scope, yardId: string): Prom
 			name: tables.saddle.name,
 			kind: tables.saddle.kind,
 			about: tables.saddle.about,
+			bearingMm: tables.saddle.bearingMm,
 			horses: horsesOfSaddle
 		})
 		.from(tables.saddle)
@@ -72,6 +74,9 @@ export async function listSaddles(db: Asker, scope: Scope, yardId: string): Prom
 		.orderBy(tables.saddle.name)
 		.limit(1000);
 }
+
+const sameSaddle = (a: Saddle, b: SaddleInput): boolean =>
+	a.name === b.name && a.kind === b.kind && a.about === b.about && a.bearingMm === b.bearingMm;
 
 /** Adds or edits a saddle. The same write twice changes nothing; an edit keeps what was before. */
 export async function putSaddle(db: Database, scope: Scope, input: SaddleInput): Promise<Saddle> {
@@ -82,11 +87,17 @@ export async function putSaddle(db: Database, scope: Scope, input: SaddleInput):
 		const old = await findSaddle(tx, scope, input.id);
 		mustWrite(scope, old.yardId);
 		if (old.yardId !== input.yardId) throw new CoreError('not-found');
-		if (old.name === input.name && old.kind === input.kind && old.about === input.about) return old;
+		if (sameSaddle(old, input)) return old;
 		await keepEarlier(tx, 'saddle', old, old, scope.personId);
 		const [next] = await tx
 			.update(tables.saddle)
-			.set({ name: input.name, kind: input.kind, about: input.about, version: old.version + 1 })
+			.set({
+				name: input.name,
+				kind: input.kind,
+				about: input.about,
+				bearingMm: input.bearingMm,
+				version: old.version + 1
+			})
 			.where(eq(tables.saddle.id, old.id))
 			.returning();
 		return next as Saddle;

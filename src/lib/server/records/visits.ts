@@ -31,7 +31,8 @@ export interface VisitInput {
 export type Visit = typeof tables.visit.$inferSelect;
 export type WriteOutcome = 'made' | 'changed' | 'unchanged';
 
-function contentHash(input: VisitInput): string {
+/** Of what a visit's own write holds; taps are entries and have ids of their own. */
+export function contentHash(input: VisitInput): string {
 	const tracings = [...input.tracings].sort((a, b) => a.id.localeCompare(b.id));
 	const body = JSON.stringify([input.horseId, input.visitedOn, input.note, tracings]);
 	return createHash('sha256').update(body).digest('hex');

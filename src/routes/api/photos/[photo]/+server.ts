@@ -2,11 +2,10 @@ import { fileTypeFromBuffer } from 'file-type';
 import { CoreError } from '$core/errors/index.js';
 import { answerJson, answerPage, parseId } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { findPhoto, putPhoto } from '$lib/server/records/index.js';
+import { findPhoto, PHOTO_KINDS, putPhoto } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
 
 const LARGEST_BYTES = 16 * 1024 * 1024;
-const KINDS = new Set(['sheet', 'other']);
 const MEDIA = ['image/jpeg', 'image/png', 'image/webp'] as const;
 
 async function readPicture(request: Request): Promise<{ bytes: Buffer; mediaType: (typeof MEDIA)[number] }> {
@@ -24,7 +23,8 @@ export const PUT: RequestHandler = ({ params, request, url, locals }) =>
 	answerJson(async () => {
 		const visitId = parseId(url.searchParams.get('visit') ?? undefined);
 		const asked = url.searchParams.get('kind') ?? 'other';
-		const kind = KINDS.has(asked) ? asked : 'other';
+		const kind = PHOTO_KINDS.find((k) => k === asked);
+		if (!kind) throw new CoreError('photo-kind', { kind: asked.slice(0, 40) });
 		await putPhoto(app().db, locals.scope, {
 			id: parseId(params.photo),
 			visitId,

@@ -1,0 +1,3 @@
+export * from './bodyWeight.js';
+export * from './condition.js';
+export * from './bearingLength.js';

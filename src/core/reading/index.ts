@@ -1,0 +1,3 @@
+export * from './types.js';
+export * from './gather.js';
+export * from './readEvidence.js';

@@ -1,0 +1,13 @@
+import { RULES } from './rules.js';
+import { WEIGHTS, type Evidence, type Reading } from './types.js';
+
+/** What the evidence of a day points to, the heaviest first; rules of equal weight in the order of the list. */
+export function readEvidence(evidence: Evidence): Reading[] {
+	return RULES.flatMap((rule) => rule(evidence)).sort((a, b) => WEIGHTS.indexOf(b.weight) - WEIGHTS.indexOf(a.weight));
+}
+
+/** The heaviest weight among readings; undefined without any. */
+export const heaviest = (readings: readonly Reading[]): Reading['weight'] | undefined => readings[0]?.weight;
+
+/** With a matter for the vet open, no pad, shim or re-fit is spoken of. */
+export const vetFirst = (readings: readonly Reading[]): boolean => heaviest(readings) === 'vet';

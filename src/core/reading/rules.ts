@@ -1,0 +1,180 @@
+import type { JudgedAnswer, Points } from '../checks/index.js';
+import { MOST_CARRIED_SHARE } from '../load/index.js';
+import { RUNGS } from '../visit/index.js';
+import { gradeCode, zoneOf, type Sign, type SignKind, type ZoneId } from '../zones/index.js';
+import type { Evidence, Reading, ReadingCode, Weight } from './types.js';
+
+type Rule = (e: Evidence) => Reading[];
+
+const of = (e: Evidence, kind: SignKind, least = 1): Sign[] =>
+	e.signs.filter((s) => s.kind === kind && s.grade >= least);
+const newest = (signs: readonly { readonly visitedOn: string }[]): string =>
+	signs.reduce((latest, s) => (s.visitedOn > latest ? s.visitedOn : latest), '');
+
+function about(code: ReadingCode, weight: Weight, sign: Sign, more: Record<string, string | number> = {}): Reading {
+	const data = { zone: sign.zone, side: sign.side, grade: gradeCode(sign.kind, sign.grade), ...more };
+	return { code, weight, data, seenOn: sign.visitedOn };
+}
+
+const openSkin: Rule = (e) => of(e, 'skin', 3).map((s) => about('open-skin', 'vet', s));
+
+const heatOrSwelling: Rule = (e) =>
+	[...of(e, 'heat'), ...of(e, 'swelling')].map((s) => about('heat-or-swelling', 'vet', s, { kind: s.kind }));
+
+const soreness: Rule = (e) =>
+	of(e, 'soreness', 2).map((s) => (s.grade >= 3 ? about('strong-answer', 'vet', s) : about('sore-answer', 'watch', s)));
+
+/** The first rung at which a thing was seen names that rung; seen bare, it is not the saddle's doing. */
+const ladder: Rule = (e) => {
+	if (!e.going) return [];
+	const { seenOn, rungs } = e.going;
+	const found: Reading[] = [];
+	const seen = new Set<string>();
+	for (const rung of RUNGS)
+		for (const sign of rungs[rung] ?? []) {
+			if (seen.has(sign)) continue;
+			seen.add(sign);
+			const code = sign === 'lame' ? 'lame' : rung === 'bare' ? 'bare-rung' : 'rung';
+			found.push({ code, weight: code === 'rung' ? 'fitter' : 'vet', data: { rung, sign }, seenOn });
+		}
+	return found;
+};
+
+const bladeTopWhite: Rule = (e) =>
+	of(e, 'hair', 4)
+		.filter((s) => (s.zone === 'blade' || s.zone === 'withers-flank') && s.form === 'round')
+		.map((s) => about('blade-top-white', 'fitter', s));
+
+const whiteHair: Rule = (e) =>
+	of(e, 'hair', 5)
+		.filter((s) => s.grade === 5 && s.age !== undefined)
+		.map((s) => (s.age === 'new' ? about('white-new', 'watch', s) : about('white-old', 'note', s)));
+
+/** What hands and shape say of the room under the saddle at a zone: `gap`, `pressure`, or neither. */
+function roomAt(e: Evidence, zone: ZoneId, side: string): { says: 'gap' | 'pressure'; by: string } | undefined {
+	const here = e.answers.filter((a) => a.check === 'contact' && (a.side === side || a.side === 'both'));
+	const front = ['pocket', 'long-front', 'edge-front', 'withers-flank', 'blade'].includes(zone);
+	const middle = zone === 'long-middle' || zone === 'edge-middle';
+	const felt = (code: string) => here.some((a) => a.value === code);
+	if ((front && felt('gap-front')) || (middle && felt('gap-middle'))) return { says: 'gap', by: 'hand' };
+	if (front && felt('sharp-front')) return { says: 'pressure', by: 'hand' };
+	if (!front && !middle && felt('sharp-rear')) return { says: 'pressure', by: 'hand' };
+	const station = zoneOf(zone).station;
+	const change = e.changes.find((c) => c.station === station && c.side === side && c.real);
+	if (!change) return undefined;
+	return { says: change.mm < 0 ? 'gap' : 'pressure', by: 'shape' };
+}
+
+const dryPatch: Rule = (e) =>
+	of(e, 'sweat')
+		.filter((s) => s.grade === 1)
+		.map((s) => {
+			const room = roomAt(e, s.zone, s.side);
+			if (!room) return about('dry-untold', 'watch', s);
+			return about(room.says === 'gap' ? 'dry-over-gap' : 'dry-over-pressure', 'fitter', s, { by: room.by });
+		});
+
+const oneSide: Rule = (e) => {
+	const telling = e.signs.filter((s) => s.kind !== 'sweat' && s.grade > 0 && zoneOf(s.zone).row !== 'spine');
+	const [near, off] = (['near', 'off'] as const).map((side) => telling.filter((s) => s.side === side)) as [
+		Sign[],
+		Sign[]
+	];
+	const [more, less, side] = near.length > off.length ? [near, off, 'near'] : [off, near, 'off'];
+	if (more.length < 2 || less.length > 0) return [];
+	return [{ code: 'one-side', weight: 'vet', data: { side, count: more.length }, seenOn: newest(more) }];
+};
+
+/** Sore or marked where the shape has really changed: two kinds of evidence in one place. */
+const soreOverChange: Rule = (e) =>
+	e.signs.flatMap((s) => {
+		const change = e.changes.find((c) => c.station === zoneOf(s.zone).station && c.side === s.side && c.real);
+		if (!change || s.kind === 'sweat') return [];
+		return [about('sore-over-change', 'fitter', s, { kind: s.kind, mm: Math.round(change.mm * 10) / 10 })];
+	});
+
+const alongSpine: Rule = (e) =>
+	e.signs
+		.filter((s) => zoneOf(s.zone).row === 'spine' && s.kind !== 'sweat' && s.grade > 0)
+		.map((s) => about('along-spine', 'fitter', s, { kind: s.kind }));
+
+const loinLong: Rule = (e) => {
+	const long = e.answers.some((a) => a.points === 'long');
+	return e.signs
+		.filter((s) => s.zone === 'loin' && s.kind !== 'sweat' && s.grade > 0 && long)
+		.map((s) => about('loin-long', 'fitter', s, { kind: s.kind }));
+};
+
+const girthRub: Rule = (e) =>
+	[...of(e, 'hair'), ...of(e, 'skin')]
+		.filter((s) => s.zone === 'girth')
+		.map((s) => about('girth-rub', 'watch', s, { kind: s.kind }));
+
+/** Marks at both ends of one side's panel with a quiet middle: the four corners of a bridging saddle. */
+const bridgeEnds: Rule = (e) =>
+	(['near', 'off'] as const).flatMap((side) => {
+		const marked = (...zones: ZoneId[]) =>
+			e.signs.find((s) => s.side === side && s.grade > 0 && s.kind !== 'sweat' && zones.includes(s.zone));
+		const [front, rear] = [marked('pocket', 'long-front', 'edge-front'), marked('long-rear', 'edge-rear')];
+		if (!front || !rear || marked('long-middle', 'edge-middle')) return [];
+		const felt = e.answers.some((a) => a.points === 'bridges' && (a.side === side || a.side === 'both'));
+		return [about('bridge-ends', felt ? 'fitter' : 'watch', rear, { felt: felt ? 1 : 0 })];
+	});
+
+const checksPoint: Rule = (e) => {
+	const beyond = e.answers.filter((a) => a.result === 'beyond');
+	if (beyond.length === 0 || !e.checkedOn) return [];
+	const by = (points: Points): JudgedAnswer[] => beyond.filter((a) => a.points === points);
+	const [wide, narrow] = [by('wide').length, by('narrow').length];
+	const seenOn = e.checkedOn;
+	const found: Reading[] = [];
+	if (wide > narrow) found.push({ code: 'checks-wide', weight: 'fitter', data: { count: wide }, seenOn });
+	if (narrow > wide) found.push({ code: 'checks-narrow', weight: 'fitter', data: { count: narrow }, seenOn });
+	const others = beyond.filter((a) => a.points !== 'wide' && a.points !== 'narrow');
+	for (const check of new Set(others.map((a) => a.check)))
+		found.push({ code: 'checks-other', weight: 'fitter', data: { check }, seenOn });
+	return found;
+};
+
+const checksContradict: Rule = (e) =>
+	e.contradictions.map((c) => ({
+		code: 'checks-contradict',
+		weight: 'note',
+		data: { how: c.code },
+		seenOn: e.checkedOn ?? e.day
+	}));
+
+const tooHeavy: Rule = (e) =>
+	e.carriedShare !== undefined && e.carriedShare > MOST_CARRIED_SHARE
+		? [
+				{
+					code: 'too-heavy',
+					weight: 'watch',
+					data: { percent: Math.round(e.carriedShare * 1000) / 10 },
+					seenOn: e.day
+				}
+			]
+		: [];
+
+const behaviourNew: Rule = (e) =>
+	e.behaviour.map((b) => ({ code: 'behaviour-new', weight: 'watch', data: { behaviour: b.code }, seenOn: b.seenOn }));
+
+export const RULES: readonly Rule[] = [
+	openSkin,
+	heatOrSwelling,
+	soreness,
+	ladder,
+	oneSide,
+	bladeTopWhite,
+	soreOverChange,
+	dryPatch,
+	bridgeEnds,
+	alongSpine,
+	loinLong,
+	girthRub,
+	checksPoint,
+	whiteHair,
+	tooHeavy,
+	behaviourNew,
+	checksContradict
+];

@@ -1,0 +1,70 @@
+import type { SideChange } from '../change/index.js';
+import type { Contradiction, JudgedAnswer } from '../checks/index.js';
+import type { Day } from '../units/index.js';
+import type { GoingSign, Rung } from '../visit/index.js';
+import type { Sign } from '../zones/index.js';
+
+/** What a reading asks for: nothing yet, another look, the fitter, or the vet before anything else. */
+export type Weight = 'note' | 'watch' | 'fitter' | 'vet';
+export const WEIGHTS: readonly Weight[] = ['note', 'watch', 'fitter', 'vet'];
+
+/** What a pattern of evidence points to. Rule, words and doubt belong to the code and are told at the screen. */
+export interface Reading {
+	readonly code: ReadingCode;
+	readonly weight: Weight;
+	readonly data: Readonly<Record<string, string | number>>;
+	/** Day of the evidence. */
+	readonly seenOn: Day;
+}
+
+export const READING_CODES = [
+	'open-skin',
+	'heat-or-swelling',
+	'strong-answer',
+	'lame',
+	'bare-rung',
+	'rung',
+	'sore-answer',
+	'blade-top-white',
+	'dry-over-gap',
+	'dry-over-pressure',
+	'dry-untold',
+	'one-side',
+	'white-old',
+	'white-new',
+	'sore-over-change',
+	'along-spine',
+	'loin-long',
+	'girth-rub',
+	'bridge-ends',
+	'checks-wide',
+	'checks-narrow',
+	'checks-other',
+	'checks-contradict',
+	'too-heavy',
+	'behaviour-new'
+] as const;
+export type ReadingCode = (typeof READING_CODES)[number];
+
+/** What was seen going, by rung. */
+export interface GoingSeen {
+	readonly seenOn: Day;
+	readonly rungs: Readonly<Partial<Record<Rung, readonly GoingSign[]>>>;
+}
+
+/** All that is known on a day, gathered; nothing later. */
+export interface Evidence {
+	readonly day: Day;
+	/** Signs that stand. */
+	readonly signs: readonly Sign[];
+	readonly going: GoingSeen | undefined;
+	/** Hand checks of the saddle in question, of the last visit that did any. */
+	readonly answers: readonly JudgedAnswer[];
+	readonly contradictions: readonly Contradiction[];
+	readonly checkedOn: Day | undefined;
+	/** Changes of shape since the fit mark. */
+	readonly changes: readonly SideChange[];
+	readonly carriedShare: number | undefined;
+	/** New behaviour in the ride log within four weeks. */
+	readonly behaviour: readonly { readonly seenOn: Day; readonly code: string }[];
+}

@@ -1,0 +1,3 @@
+export * from './entry.js';
+export * from './foldEntries.js';
+export * from './steps.js';

@@ -1,0 +1,4 @@
+export * from './map.js';
+export * from './sign.js';
+export * from './readSigns.js';
+export * from './tally.js';

@@ -1,0 +1,28 @@
+import Joi from 'joi';
+import { parseDay } from '../../../core/units/index.js';
+
+/** A UUID made by a client. */
+export const id = Joi.string()
+	.guid({ version: ['uuidv7', 'uuidv4'] })
+	.lowercase();
+/** One line of plain text. */
+export const line = (max: number) =>
+	Joi.string()
+		.trim()
+		.max(max)
+		.pattern(/^[^\p{Cc}]*$/u, 'plain text');
+export const text = (max: number) => line(max).allow('').default('');
+
+/** A day that is not in the future. */
+export const day = Joi.string().custom((value: string, helpers) => {
+	try {
+		const parsed = parseDay(value);
+		// A visit may be entered east of the server's clock: tomorrow is still today somewhere.
+		const latest = new Date(Date.now() + 86_400_000).toISOString().slice(0, 10);
+		return parsed > latest
+			? helpers.message({ custom: `${parsed} lies in the future. Check the year, or the clock of this device.` })
+			: parsed;
+	} catch {
+		return helpers.message({ custom: `“${value}” is not a day. Write it as YYYY-MM-DD.` });
+	}
+});

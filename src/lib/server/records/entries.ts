@@ -1,0 +1,126 @@
+import { and, eq, inArray } from 'drizzle-orm';
+import { foldEntries, stableText, valueOf, type Entry } from '../../../core/visit/index.js';
+import { CoreError } from '../../../core/errors/index.js';
+import { tables, type Asker, type Database } from '../db/index.js';
+import { lockHorse, type Horse } from './horses.js';
+import { rejudgeHorse } from './calls.js';
+import type { Scope } from './scope.js';
+import { entriesOf } from './visitFields.js';
+import { contentHash, findVisit, type Visit } from './visits.js';
+
+/** Entries of one visit from one device. */
+export interface EntryBatch {
+	readonly visitId: string;
+	readonly horseId: string;
+	/** The day, for a visit that is not here yet. */
+	readonly visitedOn: string;
+	readonly device: string;
+	readonly entries: readonly Entry[];
+}
+
+export interface EntriesKept {
+	readonly stored: readonly string[];
+	/** Ids that came before with other content; what came first stays. */
+	readonly clashed: readonly string[];
+}
+
+async function visitFor(tx: Asker, scope: Scope, horse: Horse, batch: EntryBatch): Promise<Visit> {
+	const [old] = await tx.select().from(tables.visit).where(eq(tables.visit.id, batch.visitId)).for('update');
+	if (old && old.horseId !== horse.id) throw new CoreError('not-found');
+	if (old) return old;
+	const { visitId: id, visitedOn } = batch;
+	const hash = contentHash({ id, horseId: horse.id, visitedOn, note: '', tracings: [] });
+	const values = { id, yardId: horse.yardId, horseId: horse.id, visitedOn, madeBy: scope.personId, contentHash: hash };
+	const [made] = await tx.insert(tables.visit).values(values).returning();
+	return made as Visit;
+}
+
+async function insertEntries(tx: Asker, scope: Scope, batch: EntryBatch): Promise<EntriesKept> {
+	if (batch.entries.length === 0) return { stored: [], clashed: [] };
+	const unique = [...new Map(batch.entries.map((e) => [e.id, e])).values()];
+	const made = await tx
+		.insert(tables.visitEntry)
+		.values(
+			unique.map((e) => ({
+				id: e.id,
+				visitId: batch.visitId,
+				field: e.field,
+				value: { v: e.value },
+				replaces: [...e.replaces],
+				device: batch.device,
+				madeAt: new Date(e.madeAt),
+				madeBy: scope.personId
+			}))
+		)
+		.onConflictDoNothing()
+		.returning({ id: tables.visitEntry.id });
+	const fresh = new Set(made.map((m) => m.id));
+	const again = unique.filter((e) => !fresh.has(e.id));
+	const known = await earlier(
+		tx,
+		batch.visitId,
+		again.map((e) => e.id)
+	);
+	const same = (e: Entry) => known.get(e.id) === `${e.field} ${stableText(e.value)}`;
+	const clashed = again.filter((e) => !same(e)).map((e) => e.id);
+	return { stored: unique.map((e) => e.id).filter((id) => !clashed.includes(id)), clashed };
+}
+
+async function earlier(tx: Asker, visitId: string, ids: string[]): Promise<Map<string, string>> {
+	if (ids.length === 0) return new Map();
+	const rows = await tx
+		.select()
+		.from(tables.visitEntry)
+		.where(and(inArray(tables.visitEntry.id, ids), eq(tables.visitEntry.visitId, visitId)));
+	return new Map(rows.map((r) => [r.id, `${r.field} ${stableText(r.value.v)}`]));
+}
+
+/**
+ * Adds taps to a visit, making the visit when it is not here yet. Sent again, the same taps change
+ * nothing. The horse is judged again in the same transaction.
+ */
+export async function putEntries(db: Database, scope: Scope, batch: EntryBatch): Promise<EntriesKept> {
+	return db.transaction(async (tx) => {
+		const horse = await lockHorse(tx, scope, batch.horseId);
+		await visitFor(tx, scope, horse, batch);
+		const kept = await insertEntries(tx, scope, batch);
+		if (batch.entries.some((e) => e.field === 'day')) await followDay(tx, batch.visitId);
+		await rejudgeHorse(tx, horse);
+		return kept;
+	});
+}
+
+/** A corrected day is a tap like any other; the visit's own day follows it. */
+async function followDay(tx: Asker, visitId: string): Promise<void> {
+	const visitedOn = valueOf(foldEntries(await entriesOf(tx, visitId)), 'day');
+	if (typeof visitedOn === 'string')
+		await tx.update(tables.visit).set({ visitedOn }).where(eq(tables.visit.id, visitId));
+}
+
+export interface VisitWalk {
+	readonly visit: {
+		readonly id: string;
+		readonly horseId: string;
+		readonly visitedOn: string;
+		readonly undone: boolean;
+	};
+	readonly entries: readonly Entry[];
+	/** Kept tracings by station. */
+	readonly tracings: Readonly<Record<string, number>>;
+}
+
+/** Everything of one visit's walk, for going on with it on another device. */
+export async function findWalk(db: Asker, scope: Scope, visitId: string): Promise<VisitWalk> {
+	const visit = await findVisit(db, scope, visitId);
+	const rows = await db
+		.select({ station: tables.tracing.station })
+		.from(tables.tracing)
+		.where(eq(tables.tracing.visitId, visitId));
+	const tracings: Record<string, number> = {};
+	for (const { station } of rows) tracings[station] = (tracings[station] ?? 0) + 1;
+	return {
+		visit: { id: visit.id, horseId: visit.horseId, visitedOn: visit.visitedOn, undone: visit.undoneAt !== null },
+		entries: await entriesOf(db, visitId),
+		tracings
+	};
+}

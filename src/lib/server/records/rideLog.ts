@@ -1,0 +1,14 @@
+import { and, desc, eq, isNull } from 'drizzle-orm';
+import { tables, type Asker } from '../db/index.js';
+
+export type Ride = typeof tables.ride.$inferSelect;
+
+/** A horse's log, newest first. The caller has bounded the horse. */
+export async function listRides(db: Asker, horseId: string): Promise<Ride[]> {
+	return db
+		.select()
+		.from(tables.ride)
+		.where(and(eq(tables.ride.horseId, horseId), isNull(tables.ride.undoneAt)))
+		.orderBy(desc(tables.ride.riddenOn), desc(tables.ride.id))
+		.limit(2000);
+}

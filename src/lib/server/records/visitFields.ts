@@ -1,0 +1,43 @@
+import { and, asc, eq, isNull } from 'drizzle-orm';
+import { foldEntries, type Entry } from '../../../core/visit/index.js';
+import type { VisitFields } from '../../../core/zones/index.js';
+import { tables, type Asker } from '../db/index.js';
+
+const asEntry = (r: typeof tables.visitEntry.$inferSelect): Entry => ({
+	id: r.id,
+	field: r.field,
+	value: r.value.v,
+	replaces: r.replaces,
+	madeAt: r.madeAt.toISOString()
+});
+
+/** All taps of a visit. The caller has bounded it. */
+export async function entriesOf(db: Asker, visitId: string): Promise<Entry[]> {
+	const rows = await db
+		.select()
+		.from(tables.visitEntry)
+		.where(eq(tables.visitEntry.visitId, visitId))
+		.orderBy(asc(tables.visitEntry.id));
+	return rows.map(asEntry);
+}
+
+export interface RecordedVisit extends VisitFields {
+	readonly id: string;
+}
+
+/** The fields of every visit of a horse that stands, oldest first. The caller has bounded the horse. */
+export async function listVisitFields(db: Asker, horseId: string): Promise<RecordedVisit[]> {
+	const rows = await db
+		.select({ entry: tables.visitEntry, visitedOn: tables.visit.visitedOn })
+		.from(tables.visitEntry)
+		.innerJoin(tables.visit, eq(tables.visit.id, tables.visitEntry.visitId))
+		.where(and(eq(tables.visit.horseId, horseId), isNull(tables.visit.undoneAt)))
+		.orderBy(tables.visit.visitedOn, tables.visitEntry.id);
+	const visits = new Map<string, { visitedOn: string; entries: Entry[] }>();
+	for (const { entry, visitedOn } of rows) {
+		const found = visits.get(entry.visitId) ?? { visitedOn, entries: [] };
+		found.entries.push(asEntry(entry));
+		visits.set(entry.visitId, found);
+	}
+	return [...visits].map(([id, v]) => ({ id, visitedOn: v.visitedOn, states: foldEntries(v.entries) }));
+}

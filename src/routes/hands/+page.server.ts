@@ -1,0 +1,17 @@
+import { answerForm, answerPage, parseFields, schemas } from '$lib/server/door/index.js';
+import { app } from '$lib/server/app.js';
+import { findHand, putHand } from '$lib/server/records/index.js';
+import type { Actions, PageServerLoad } from './$types.js';
+
+export const load: PageServerLoad = ({ locals }) =>
+	answerPage(async () => ({ hand: await findHand(app().db, locals.scope) }));
+
+export const actions: Actions = {
+	default: async ({ request, locals }) => {
+		const form = await request.formData();
+		return answerForm(form, async () => {
+			await putHand(app().db, locals.scope, parseFields(form, schemas.hand));
+			return { done: 'hand' as const };
+		});
+	}
+};

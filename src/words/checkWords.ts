@@ -1,0 +1,187 @@
+import type { CheckId, HandSchool, SaddleKind, ShimPlace, Stage } from '../core/checks/index.js';
+
+export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
+	bare: 'no pad',
+	pad: 'with its pad',
+	girthed: 'girthed',
+	rider: 'rider up'
+};
+
+export const SADDLE_KIND_WORDS: Readonly<Record<SaddleKind, string>> = {
+	general: 'general purpose',
+	jumping: 'jumping',
+	dressage: 'dressage',
+	western: 'Western',
+	stock: 'stock'
+};
+
+export const HAND_SCHOOL_WORDS: Readonly<Record<HandSchool, string>> = {
+	rest: 'set behind the resting blade',
+	swing: 'set behind the back-swing'
+};
+
+interface CheckWords {
+	readonly name: string;
+	readonly how: string;
+	readonly limit: string;
+}
+
+export const CHECK_WORDS: Readonly<Record<CheckId, CheckWords>> = {
+	'clearance-top': {
+		name: 'Room above the withers',
+		how: 'Stack fingers between the withers and the arch.',
+		limit: 'With a rider never under two fingers.'
+	},
+	'clearance-sides': {
+		name: 'Room beside the withers',
+		how: 'Fingers between the withers’ side and the arch.',
+		limit: 'Two fingers each side.'
+	},
+	pencil: {
+		name: 'Pencil',
+		how: 'Slide a pencil under the front ring, between saddle and withers.',
+		limit: 'It slides freely.'
+	},
+	'front-angle': {
+		name: 'Front angle',
+		how: 'Look along the edge of the points or bars against the shoulder. Where does it touch first?',
+		limit: 'Parallel. First at the bottom is too wide, first at the top too narrow.'
+	},
+	'shoulder-room': {
+		name: 'Shoulder room',
+		how: 'Flat hand down the front edge, palm out. Once more with the foreleg drawn forward.',
+		limit: 'Passes without being gripped; with a rider firm, not painful, to the first joint.'
+	},
+	contact: {
+		name: 'Contact along the panel',
+		how: 'Run a hand under the panel or bar from front to rear.',
+		limit: 'Even. A small lift at the very rear and the stirrup slot do not count.'
+	},
+	rock: { name: 'Rock', how: 'Press in front, then behind.', limit: 'No see-saw.' },
+	level: {
+		name: 'Level',
+		how: 'From the side: the line from pommel to cantle, and the deepest point.',
+		limit: 'About level, deepest in the middle.'
+	},
+	ball: { name: 'Ball', how: 'Lay a chalk or ball in the seat and let it roll.', limit: 'It rests mid-seat.' },
+	'channel-front': {
+		name: 'Channel, front',
+		how: 'Fingers in the channel, front.',
+		limit: 'Three to four fingers, clear of the spine.'
+	},
+	'channel-middle': {
+		name: 'Channel, middle',
+		how: 'Fingers in the channel, middle.',
+		limit: 'Three to four fingers, clear of the spine.'
+	},
+	'channel-rear': {
+		name: 'Channel, rear',
+		how: 'Fingers in the channel, rear.',
+		limit: 'Three to four fingers, clear of the spine.'
+	},
+	length: {
+		name: 'Length',
+		how: 'Where does the bearing surface end, against the dot on the last rib?',
+		limit: 'Never past the last rib. A few mm are tolerable, a finger (25 mm) is too long.'
+	},
+	skirts: { name: 'Skirts', how: 'Look at the skirts against flank and hip.', limit: 'Clear of both.' },
+	'panel-spread': {
+		name: 'Panel spread',
+		how: 'Feel for the edge of the long muscle beside the panel.',
+		limit: 'The panel bears on muscle, not beyond it.'
+	},
+	straight: { name: 'Straight', how: 'From behind, on a block if need be.', limit: 'Centred, both sides alike.' },
+	'side-grip': {
+		name: 'Side grip',
+		how: 'Ungirthed, press the stirrup straight down.',
+		limit: 'The saddle stays. Rolling is too wide, or perched too narrow.'
+	},
+	'girth-line': {
+		name: 'Girth line',
+		how: 'Where does the girth hang?',
+		limit: 'Straight down into the groove, about a hand behind the elbow.'
+	},
+	'seat-room': { name: 'Seat room', how: 'A hand behind the rider’s seat.', limit: 'About a hand.' },
+	'knee-room': { name: 'Knee room', how: 'Fingers below the knee, to the end of the roll.', limit: 'Four fingers.' }
+};
+
+/** The level check reads differently by kind (common practice, no source). */
+export const levelLimit = (kind: SaddleKind): string =>
+	kind === 'dressage' ? 'Cantle a little higher than the pommel, deepest in the middle.' : CHECK_WORDS.level.limit;
+
+const ANSWERS: Readonly<Record<string, string>> = {
+	slides: 'slides freely',
+	sticks: 'sticks',
+	parallel: 'parallel',
+	'first-at-bottom': 'first at the bottom',
+	'first-at-top': 'first at the top',
+	'hand-passes': 'passes',
+	'hand-tight': 'tight',
+	'hand-gripped': 'gripped',
+	even: 'even',
+	'small-lift-rear': 'small lift at the rear',
+	'gap-middle': 'gap in the middle',
+	'gap-front': 'gap in front',
+	'sharp-front': 'sharp spot in front',
+	'sharp-rear': 'sharp spot behind',
+	still: 'still',
+	'see-saw': 'see-saws',
+	'as-it-should': 'as it should be',
+	'pommel-low': 'pommel low',
+	'cantle-low': 'cantle low',
+	'mid-seat': 'rests mid-seat',
+	'rolls-forward': 'rolls forward',
+	'rolls-back': 'rolls back',
+	inside: 'inside the last rib',
+	'few-mm-over': 'a few mm over',
+	'finger-over': 'a finger over',
+	clear: 'clear',
+	touch: 'touch',
+	'on-muscle': 'on the muscle',
+	'past-muscle': 'past its edge',
+	centred: 'centred',
+	'to-near': 'to the near side',
+	'to-off': 'to the off side',
+	stays: 'stays',
+	rolls: 'rolls',
+	'straight-down': 'straight down',
+	'pulls-forward': 'pulls forward',
+	'pulls-back': 'pulls back',
+	'hand-behind': 'a hand or more',
+	'less-behind': 'less',
+	'four-fingers': 'four fingers or more',
+	'less-fingers': 'less'
+};
+export const answerWords = (code: string): string => ANSWERS[code] ?? code;
+
+const CONTRADICTIONS: Readonly<Record<string, string>> = {
+	'wide-but-high': 'The angle says too wide, yet there is much room above. A wide saddle sinks.',
+	'narrow-but-low': 'The angle says too narrow, yet there is little room above. A narrow saddle perches.',
+	'even-but-rocks': 'Contact feels even, yet it see-saws.',
+	'bridges-and-rocks': 'It cannot bridge and see-saw at once.',
+	'low-front-ball-back': 'The pommel looks low, yet the ball rolls back.',
+	'low-rear-ball-forward': 'The cantle looks low, yet the ball rolls forward.',
+	'pencil-but-fingers': 'The pencil sticks where three fingers fit.',
+	'more-with-rider': 'More room above the withers with a rider than without.',
+	'narrow-but-tips-forward': 'The angle says too narrow, yet the pommel is low. A narrow front tips back.',
+	'wide-but-tips-back': 'The angle says too wide, yet the cantle is low. A wide front tips forward.'
+};
+export const contradictionWords = (code: string): string => `${CONTRADICTIONS[code] ?? code} Do both again.`;
+export const KNOWN_CONTRADICTIONS: readonly string[] = Object.keys(CONTRADICTIONS);
+
+/** Where a shim goes, and where never (common practice, no source). */
+export const SHIM_WORDS: Readonly<Record<ShimPlace, readonly [place: string, rule: string]>> = {
+	front: [
+		'Front',
+		'Lifts the pommel off a wasted pocket. Its thick part sits behind the blade’s back-swing, never on the blade.'
+	],
+	centre: [
+		'Centre',
+		'Fills a bridge under a weak, dropped back. Never under a young, healthy back that needs room to lift.'
+	],
+	rear: ['Rear', 'Lifts a low cantle.'],
+	wedge: ['Wedge', 'Follows the loin’s slope along the lower edge.']
+};
+export const SHIM_NEVER = 'No shim rescues a saddle that is too narrow, sits on an open sore, or is twisted.';
+export const SHIM_CARE =
+	'Use it slightly thinner than the gap, in steps of about 3 mm. Check both sides again after. Foam packs down under load. Take shims out as the muscle returns.';

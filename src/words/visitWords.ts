@@ -1,0 +1,165 @@
+import type { GoingSign, Rung, Step, Way } from '../core/visit/index.js';
+
+export const STEP_WORDS: Readonly<Record<Step, string>> = {
+	going: 'Going',
+	stand: 'Stand',
+	feel: 'Feel',
+	hair: 'Hair and skin',
+	marks: 'Marks and tape',
+	tracings: 'Tracings',
+	bare: 'Saddle on',
+	girthed: 'Girthed',
+	rider: 'Rider up',
+	sweat: 'Sweat',
+	photos: 'Photos',
+	treatment: 'Treatment',
+	decide: 'Decide'
+};
+
+export const STEP_SAYS: Readonly<Record<Step, string>> = {
+	going: 'Watch the horse going, free on the lunge. What do you see first at which rung?',
+	stand: 'Level ground, all four feet square, no resting leg. If the horse shifts, start the measurement again.',
+	feel: 'Flat fingers, the same force on both sides. Tap where the horse answers.',
+	hair: 'Part the hair where the saddle lies. Tap what you see.',
+	marks: 'Find the marks, stick a dot on each, then the tape.',
+	tracings: 'Two or three at each cut. They can wait until you are indoors.',
+	bare: 'No pad. Slide the saddle from the withers back into its place, then check by hand, both sides.',
+	girthed: 'Do up the girth as for riding.',
+	rider: 'Rider up, standing. Somebody holds the horse.',
+	sweat: 'After the ride. Paint what the print shows; what you leave is wet and even.',
+	photos: 'From the same four places each time.',
+	treatment: 'What was done, and what the owner is asked to do.',
+	decide: 'What now, and when to look again.'
+};
+
+/** The caution of a step, where the work can hurt somebody. */
+export const STEP_CAUTION: Readonly<Partial<Record<Step, string>>> = {
+	going: 'Lame, or a sign that is there already bare: stop here and call the vet. Stand clear of the hind feet.',
+	feel: 'Hold or tie safely, stand clear of the hind feet, warn the horse before you press a sore place.',
+	hair: 'Open skin or a gall: no saddle on it. Call the vet before any pad or shim.',
+	bare: 'Not on open skin, heat or swelling. Stop if the horse strongly objects.',
+	rider: 'Nobody alone under a saddle test with a rider up. Hat on, horse held.',
+	sweat: 'A dry patch is either too much pressure or no contact at all. It does not say which.',
+	decide: 'This keeps records; it does not diagnose. Vet, qualified fitter and local law come first.'
+};
+
+export const WAY_WORDS: Readonly<Record<Way, readonly [name: string, says: string]>> = {
+	full: ['Full visit', 'the whole order of work'],
+	quick: ['Quick look', 'hands and eyes only'],
+	tracing: ['Tracing only', 'marks, tape and the cuts'],
+	after: ['After the ride', 'sweat, then feel and look']
+};
+
+export const RUNG_WORDS: Readonly<Record<Rung, string>> = {
+	bare: 'Bare',
+	saddled: 'Saddle on',
+	girthed: 'Girthed',
+	ridden: 'Ridden'
+};
+
+export const GOING_WORDS: Readonly<Record<GoingSign, string>> = {
+	lame: 'lame',
+	short: 'short steps',
+	hollow: 'hollow back',
+	'head-tossing': 'tosses head',
+	'ears-back': 'ears back',
+	'tail-swishing': 'swishes tail',
+	bucking: 'bucks or rears',
+	unwilling: 'will not go on'
+};
+
+export const STAND_WORDS: Readonly<Record<string, string>> = {
+	level: 'level ground',
+	square: 'square on four feet',
+	head: 'head straight',
+	bare: 'back bare'
+};
+
+export const HOLDER_WORDS: Readonly<Record<string, string>> = {
+	held: 'held by somebody',
+	tied: 'tied',
+	alone: 'I hold the rope myself'
+};
+
+export const ACTION_WORDS: Readonly<Record<string, string>> = {
+	'ride-on': 'Ride on',
+	watch: 'Watch it',
+	pad: 'Pad or shim for now',
+	fitter: 'Call the fitter',
+	vet: 'Stop, call the vet'
+};
+
+export const TREATED_WORDS: Readonly<Record<string, string>> = {
+	massage: 'massage',
+	stretch: 'stretches',
+	mobilise: 'mobilising',
+	warmth: 'warmth',
+	looked: 'looked only'
+};
+
+export const ASKED_WORDS: Readonly<Record<string, string>> = {
+	rest: 'rest, no saddle',
+	'in-hand': 'work in hand',
+	stretches: 'stretches daily',
+	'other-saddle': 'another saddle',
+	'call-fitter': 'call the fitter',
+	'call-vet': 'call the vet',
+	'trace-again': 'trace again'
+};
+
+export const PHOTO_WORDS: Readonly<Record<string, readonly [name: string, how: string]>> = {
+	front45: ['45° in front', 'Stand at the shoulder, camera at wither height, both ears in the picture.'],
+	side: ['Side', 'Four lengths away, camera at the height of the back, all four feet in the picture.'],
+	rear45: ['45° behind', 'Well clear of the hind feet, camera at croup height.'],
+	above: ['Above', 'From a block behind and to the side, somebody holding: the whole back, head up.']
+};
+
+/** What a ride log asks, in taps. */
+export const BEHAVIOUR_WORDS: Readonly<Record<string, string>> = {
+	'cold-back': 'cold-backed, grumpy to girth',
+	unwilling: 'will not go forward',
+	stops: 'stops at fences',
+	tail: 'swishes tail',
+	ears: 'ears back',
+	head: 'tosses head',
+	spooks: 'spooks',
+	hollow: 'hollows',
+	bucks: 'bucks',
+	rears: 'rears',
+	fidgets: 'fidgets after 20 minutes'
+};
+
+export const WHEN_WORDS: Readonly<Record<string, string>> = {
+	girthing: 'at girthing',
+	start: 'at the start',
+	middle: 'after 20 minutes',
+	end: 'towards the end',
+	throughout: 'all the way'
+};
+
+export const CHANGE_WORDS: Readonly<Record<string, string>> = {
+	work: 'other work',
+	rider: 'other rider',
+	pad: 'other pad',
+	saddle: 'new saddle or flocking',
+	'lay-off': 'lay-off over 3 weeks'
+};
+
+export const PAD_WORDS: Readonly<Record<string, string>> = {
+	none: 'no pad',
+	thin: 'thin pad',
+	thick: 'thick pad',
+	shims: 'pad with shims'
+};
+
+const LOOK_AGAIN: Readonly<Record<string, string>> = {
+	'weight-changed': 'weight has changed by 5% or more',
+	'lay-off': 'more than three weeks off',
+	'work-changed': 'the work has changed',
+	'rider-changed': 'another rider',
+	'pad-changed': 'another pad',
+	'saddle-changed': 'new saddle or flocking',
+	'new-sign': 'a new sign',
+	'new-behaviour': 'new behaviour under the saddle'
+};
+export const lookAgainWords = (code: string): string => LOOK_AGAIN[code] ?? code;
