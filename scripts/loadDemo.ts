@@ -9,7 +9,11 @@ import {
 	type DemoPersonKey,
 	type DemoYard
 } from '../sim/demo/patrol.js';
+import { DEMO_RIDES, DEMO_SIGNS } from '../sim/demo/signs.js';
 import { demoVisits } from '../sim/demo/visits.js';
+import type { LoggedChange } from '../src/core/schedule/index.js';
+import { addDays } from '../src/core/units/index.js';
+import type { EntryValue } from '../src/core/visit/index.js';
 import { makeAuth } from '../src/lib/server/access/auth.js';
 import { tables, type Asker, type Database } from '../src/lib/server/db/index.js';
 import { rejudgeHorse } from '../src/lib/server/records/index.js';
@@ -33,7 +37,7 @@ async function loadVisits(
 	at: { horseId: string; yardId: string; madeBy: string },
 	today: string,
 	seed: number
-): Promise<string[]> {
+): Promise<{ id: string; visitedOn: string }[]> {
 	const made = demoVisits(horse, today, seed).map((v) => ({ id: uuidv7(), ...v }));
 	await db.insert(tables.visit).values(
 		made.map((v) => ({
@@ -56,7 +60,50 @@ async function loadVisits(
 		}))
 	);
 	await db.insert(tables.tracing).values(rows);
-	return made.map((v) => v.id);
+	return made.map(({ id, visitedOn }) => ({ id, visitedOn }));
+}
+
+interface NotedHorse {
+	readonly horseId: string;
+	readonly yardId: string;
+	readonly pairingId: string;
+	readonly saddleId: string;
+	readonly madeBy: string;
+	readonly visits: readonly { readonly id: string; readonly visitedOn: string }[];
+}
+
+/** What hands, eyes and riders noted of a horse. */
+async function loadNotes(db: Asker, name: string, at: NotedHorse): Promise<void> {
+	const device = uuidv7();
+	const rows = Object.entries(DEMO_SIGNS[name] ?? {}).flatMap(([before, notes]) => {
+		const visit = at.visits[at.visits.length - 1 - Number(before)];
+		if (!visit) return [];
+		return notes.map(([field, value]) => ({
+			id: uuidv7(),
+			visitId: visit.id,
+			field: field.replace('PAIRING', at.pairingId),
+			value: { v: value as EntryValue },
+			replaces: [],
+			device,
+			madeAt: new Date(`${visit.visitedOn}T09:30Z`),
+			madeBy: at.madeBy
+		}));
+	});
+	if (rows.length > 0) await db.insert(tables.visitEntry).values(rows);
+	const lastOn = at.visits[at.visits.length - 1]?.visitedOn as string;
+	const rides = (DEMO_RIDES[name] ?? []).map(([daysBefore, seen, changes]) => ({
+		id: uuidv7(),
+		yardId: at.yardId,
+		horseId: at.horseId,
+		riddenOn: addDays(lastOn, -daysBefore),
+		saddleId: at.saddleId,
+		pad: 'thin',
+		seen: [...seen],
+		atTime: 'middle',
+		changes: [...changes] as LoggedChange[],
+		madeBy: at.madeBy
+	}));
+	if (rides.length > 0) await db.insert(tables.ride).values(rides);
 }
 
 interface HorsePlace {
@@ -84,10 +131,11 @@ async function loadHorse(
 			id: uuidv7(),
 			pairingId,
 			horseId,
-			visitId: visits[i] as string,
+			visitId: visits[i]?.id as string,
 			fittedBy: DEMO_PEOPLE.fitter.name,
 			madeBy
 		});
+	await loadNotes(db, horse.name, { horseId, yardId, pairingId, saddleId, madeBy, visits });
 	await rejudgeHorse(db, { id: horseId, bornYear });
 }
 

@@ -21,6 +21,8 @@ export interface DemoSaddle {
 	readonly name: string;
 	readonly kind: 'general' | 'jumping' | 'dressage' | 'western' | 'stock';
 	readonly about: string;
+	/** Length of the bearing surface. */
+	readonly bearingMm: number;
 }
 
 export interface DemoYard {
@@ -53,11 +55,11 @@ const PATROL: DemoYard = {
 		{ person: 'fitter', role: 'fitter' }
 	],
 	saddles: [
-		{ name: 'Patrol 3', kind: 'general', about: 'broad front, flocked last winter' },
-		{ name: 'Patrol 17 narrow', kind: 'general', about: 'high front arch, long points' },
-		{ name: 'Patrol 21 wide', kind: 'stock', about: 'wide bars for the cobs' },
-		{ name: 'Sluice House', kind: 'dressage', about: 'lent by the sluice keeper' },
-		{ name: 'Old Warden', kind: 'stock', about: 'front shims of 6 mm, both sides' }
+		{ name: 'Patrol 3', kind: 'general', about: 'broad front, flocked last winter', bearingMm: 430 },
+		{ name: 'Patrol 17 narrow', kind: 'general', about: 'high front arch, long points', bearingMm: 425 },
+		{ name: 'Patrol 21 wide', kind: 'stock', about: 'wide bars for the cobs', bearingMm: 470 },
+		{ name: 'Sluice House', kind: 'dressage', about: 'lent by the sluice keeper', bearingMm: 415 },
+		{ name: 'Old Warden', kind: 'stock', about: 'front shims of 6 mm, both sides', bearingMm: 455 }
 	],
 	horses: [
 		{
@@ -160,7 +162,8 @@ const ROUND: DemoYard = {
 	saddles: Array.from({ length: 12 }, (_, i) => ({
 		name: `Client saddle ${i + 1}`,
 		kind: (['general', 'dressage', 'jumping', 'western', 'stock'] as const)[i % 5] as DemoSaddle['kind'],
-		about: ''
+		about: '',
+		bearingMm: 410 + 5 * (i % 7)
 	})),
 	horses: ROUND_NAMES.map(roundHorse)
 };

@@ -1,7 +1,7 @@
 import type { LayoutServerLoad } from './$types.js';
 
 export const load: LayoutServerLoad = ({ locals }) => ({
-	person: locals.person ? { name: locals.person.name } : null,
+	person: locals.person ? { id: locals.person.id, name: locals.person.name } : null,
 	theme: locals.theme ?? null,
 	yards: locals.scope.memberships.map((m) => ({ id: m.yardId, name: m.yardName, role: m.role }))
 });

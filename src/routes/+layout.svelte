@@ -3,6 +3,7 @@
 	import { page } from '$app/state';
 	import { LogOut, Moon, Sun } from '@lucide/svelte';
 	import Shortcuts from '$lib/ui/Shortcuts.svelte';
+	import SyncMark from '$lib/ui/offline/SyncMark.svelte';
 	import type { LayoutProps } from './$types.js';
 
 	const { data, children }: LayoutProps = $props();
@@ -25,7 +26,7 @@
 </script>
 
 {#if data.person}
-	<header class="top">
+	<header class="top" class:walking={page.url.pathname.endsWith('/walk')}>
 		<a class="brand head" href="/"><img src="/mark.svg" alt="" width="30" height="30" /><span>Zone Tally</span></a>
 		<nav aria-label="Main">
 			{#each LINKS as link (link.href)}
@@ -33,7 +34,7 @@
 			{/each}
 		</nav>
 		<div class="end">
-			<span class="quiet who">{data.person.name}</span>
+			<a class="quiet who" href="/hands" title="Your hand, in fingers and mm">{data.person.name}</a>
 			<button
 				class="btn btn-ghost btn-square"
 				id="theme-toggle"
@@ -48,6 +49,7 @@
 			</form>
 		</div>
 	</header>
+	<SyncMark personId={data.person.id} />
 {/if}
 <main>{@render children()}</main>
 
@@ -104,7 +106,8 @@
 			padding: 0.25rem 0.75rem;
 			gap: 0 0.5rem;
 		}
-		.who {
+		.who,
+		.walking {
 			display: none;
 		}
 		main {

@@ -60,6 +60,7 @@ export const NEXT_STEP: Readonly<Record<NextStep, string>> = {
 /** The care line under a call; undefined where none is needed. */
 export function cautionFor(call: Pick<Call, 'verdict' | 'cause'>): string | undefined {
 	if (call.verdict === 'steady') return undefined;
+	if (call.verdict === 'stop') return 'Vet before any pad, shim or re-fit.';
 	if (call.cause === 'one-sided') return 'One side wasting is a matter for a vet before any pad, shim or re-fit.';
 	if (call.verdict === 'watch') return undefined;
 	return 'Do not ride in it until a qualified fitter has seen it.';

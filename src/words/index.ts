@@ -4,3 +4,4 @@ export * from './visitWords.js';
 export * from './signWords.js';
 export * from './checkWords.js';
 export * from './readingWords.js';
+export * from './conditionWords.js';

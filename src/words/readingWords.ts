@@ -17,6 +17,7 @@ const place = (d: Data): string => placeWords(d['zone'] as ZoneId, String(d['sid
 const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const at = (d: Data): string => upper(place(d));
 const kind = (d: Data): string => KIND_WORDS[d['kind'] as keyof typeof KIND_WORDS] ?? String(d['kind']);
+const count = (d: Data): string => (Number(d['count']) === 1 ? '1 points' : `${d['count']} point`);
 const VET = 'Only a vet can say why.';
 
 /** For each reading: what it says, by which rule, and how it could be wrong (common practice, no source). */
@@ -94,7 +95,12 @@ export const READING_WORDS: Readonly<Record<ReadingCode, ReadingWords>> = {
 	},
 	'sore-over-change': {
 		says: (d) =>
-			`${at(d)}: ${kind(d)} where the shape changed ${Number(d['mm']) > 0 ? '+' : '−'}${Math.abs(Number(d['mm'])).toFixed(1)} mm`,
+			`${at(d)}: ${String(d['kinds'])
+				.split(',')
+				.map((k) => KIND_WORDS[k as keyof typeof KIND_WORDS] ?? k)
+				.join(
+					' and '
+				)} where the shape changed ${Number(d['mm']) > 0 ? '+' : '−'}${Math.abs(Number(d['mm'])).toFixed(1)} mm`,
 		rule: 'Two kinds of evidence in one zone count for more than either.',
 		doubt: 'They can still have different causes.'
 	},
@@ -120,12 +126,12 @@ export const READING_WORDS: Readonly<Record<ReadingCode, ReadingWords>> = {
 		doubt: 'Only a hand under the panel shows the gap.'
 	},
 	'checks-wide': {
-		says: (d) => `Hand checks: ${d['count']} point to too wide`,
+		says: (d) => `Hand checks: ${count(d)} to too wide`,
 		rule: 'More checks beyond their limit say wide than narrow.',
 		doubt: 'Hands differ; a qualified fitter decides.'
 	},
 	'checks-narrow': {
-		says: (d) => `Hand checks: ${d['count']} point to too narrow`,
+		says: (d) => `Hand checks: ${count(d)} to too narrow`,
 		rule: 'More checks beyond their limit say narrow than wide.',
 		doubt: 'Hands differ; a qualified fitter decides.'
 	},

@@ -1,7 +1,7 @@
 import type { JudgedAnswer, Points } from '../checks/index.js';
 import { MOST_CARRIED_SHARE } from '../load/index.js';
 import { RUNGS } from '../visit/index.js';
-import { gradeCode, zoneOf, type Sign, type SignKind, type ZoneId } from '../zones/index.js';
+import { gradeCode, SIDES, ZONES, zoneOf, type Sign, type SignKind, type ZoneId } from '../zones/index.js';
 import type { Evidence, Reading, ReadingCode, Weight } from './types.js';
 
 type Rule = (e: Evidence) => Reading[];
@@ -85,13 +85,17 @@ const oneSide: Rule = (e) => {
 	return [{ code: 'one-side', weight: 'vet', data: { side, count: more.length }, seenOn: newest(more) }];
 };
 
-/** Sore or marked where the shape has really changed: two kinds of evidence in one place. */
+/** Sore or marked where the shape has really changed: two kinds of evidence in one place, told once a place. */
 const soreOverChange: Rule = (e) =>
-	e.signs.flatMap((s) => {
-		const change = e.changes.find((c) => c.station === zoneOf(s.zone).station && c.side === s.side && c.real);
-		if (!change || s.kind === 'sweat') return [];
-		return [about('sore-over-change', 'fitter', s, { kind: s.kind, mm: Math.round(change.mm * 10) / 10 })];
-	});
+	ZONES.flatMap(({ id, station }) =>
+		SIDES.flatMap((side) => {
+			const change = e.changes.find((c) => c.station === station && c.side === side && c.real);
+			const here = e.signs.filter((s) => s.zone === id && s.side === side && s.kind !== 'sweat' && s.grade > 0);
+			if (!change || here.length === 0) return [];
+			const data = { zone: id, side, kinds: here.map((s) => s.kind).join(','), mm: Math.round(change.mm * 10) / 10 };
+			return [{ code: 'sore-over-change', weight: 'fitter', data, seenOn: newest(here) } as const];
+		})
+	);
 
 const alongSpine: Rule = (e) =>
 	e.signs

@@ -39,7 +39,7 @@ export const ZONES: readonly Zone[] = [
 	{ id: 'spine-front', row: 'spine' },
 	{ id: 'spine-middle', row: 'spine' },
 	{ id: 'spine-rear', row: 'spine' },
-	{ id: 'long-front', row: 'beside', station: 'T8' },
+	{ id: 'long-front', row: 'beside' },
 	{ id: 'long-middle', row: 'beside', station: 'T13' },
 	{ id: 'long-rear', row: 'beside', station: 'T18' },
 	{ id: 'edge-front', row: 'edge' },

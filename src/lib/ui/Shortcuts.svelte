@@ -8,6 +8,7 @@
 		['s', 'saddles'],
 		['i', 'import'],
 		['n', 'new visit (on a horse)'],
+		['v', 'signs over time (on a horse)'],
 		['/', 'find a horse'],
 		['← →', 'visit before, visit after (on the rail)'],
 		['t', 'paper or stable'],
@@ -27,7 +28,8 @@
 			g: () => void goto('/'),
 			s: () => void goto('/saddles'),
 			i: () => void goto('/import'),
-			n: () => horse && void goto(`/horses/${horse}/visits/new`),
+			v: () => horse && void goto(`/horses/${horse}/signs`),
+			n: () => horse && location.assign(`/horses/${horse}/walk`),
 			t: () => document.getElementById('theme-toggle')?.click(),
 			'/': () => {
 				const box = document.getElementById('find');

@@ -2,12 +2,12 @@
 	import { enhance } from '$app/forms';
 	import YardPicker from '$lib/ui/YardPicker.svelte';
 	import { formatDay } from '$lib/ui/format.js';
-	import { VERDICT_WORD } from '$words/index.js';
+	import { HAND_SCHOOLS, SADDLE_KINDS } from '$core/checks/index.js';
+	import { HAND_SCHOOL_WORDS, SADDLE_KIND_WORDS, VERDICT_WORD } from '$words/index.js';
 	import type { Verdict } from '$core/call/index.js';
 	import type { PageProps } from './$types.js';
 
 	const { data, form }: PageProps = $props();
-	const KINDS = ['general', 'jumping', 'dressage', 'western', 'stock'];
 	const SCHOOLS = [
 		['close', 'close: today’s shape, re-fit often'],
 		['roomy', 'roomy: slightly wide, front shims come out']
@@ -27,7 +27,11 @@
 			<li class="sheet">
 				<div>
 					<strong class="head">{saddle.name}</strong>
-					<span class="quiet">{saddle.kind}{saddle.about ? ` · ${saddle.about}` : ''}</span>
+					<span class="quiet"
+						>{SADDLE_KIND_WORDS[saddle.kind]}{saddle.bearingMm ? ` · bears ${saddle.bearingMm} mm` : ''}{saddle.about
+							? ` · ${saddle.about}`
+							: ''}</span
+					>
 				</div>
 				<table>
 					<tbody>
@@ -77,6 +81,11 @@
 						>{#each SCHOOLS as [value, word] (value)}<option {value}>{word}</option>{/each}</select
 					></label
 				>
+				<label
+					>Set where<select class="select w-full" name="handSchool"
+						>{#each HAND_SCHOOLS as h (h)}<option value={h}>{HAND_SCHOOL_WORDS[h]}</option>{/each}</select
+					></label
+				>
 				<button class="btn btn-primary" disabled={data.horses.length === 0 || data.saddles.length === 0}>Put on</button>
 				{#if form && 'done' in form && form.done === 'pair'}<p role="status">
 						Done. Set the fit mark on the horse’s page.
@@ -89,7 +98,7 @@
 				<label>Name<input class="input w-full" name="name" required maxlength="80" /></label>
 				<label
 					>Kind<select class="select w-full" name="kind"
-						>{#each KINDS as k (k)}<option>{k}</option>{/each}</select
+						>{#each SADDLE_KINDS as k (k)}<option value={k}>{SADDLE_KIND_WORDS[k]}</option>{/each}</select
 					></label
 				>
 				<label
@@ -98,6 +107,15 @@
 						name="about"
 						maxlength="400"
 						placeholder="flocking, arch, serial mark"
+					/></label
+				>
+				<label
+					>Bearing length, mm (if known)<input
+						class="input w-full"
+						name="bearingMm"
+						inputmode="numeric"
+						maxlength="3"
+						placeholder="of panel or bar, along the horse"
 					/></label
 				>
 				<button class="btn">Add</button>

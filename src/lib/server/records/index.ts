@@ -14,3 +14,5 @@ export * from './evidence.js';
 export * from './rides.js';
 export { listRides, type Ride } from './rideLog.js';
 export * from './hands.js';
+export * from './before.js';
+export * from './signHistory.js';

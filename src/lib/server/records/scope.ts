@@ -39,3 +39,6 @@ export function mustWrite(scope: Scope, yardId: string): void {
 export function mayWrite(scope: Scope, yardId: string): boolean {
 	return scope.memberships.some((m) => m.yardId === yardId && m.role !== 'viewer');
 }
+
+/** True for a person who works on horses: their visits have treatment notes. */
+export const treatsHorses = (scope: Scope): boolean => scope.memberships.some((m) => m.role === 'bodyworker');

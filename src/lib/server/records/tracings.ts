@@ -1,6 +1,7 @@
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { Tracing } from '../../../core/curve/index.js';
 import { tables, type Asker } from '../db/index.js';
+import { yardIds, type Scope } from './scope.js';
 
 export interface VisitTracing extends Tracing {
 	readonly id: string;
@@ -31,4 +32,25 @@ export async function listTracings(db: Asker, horseId: string, days?: readonly s
 		source: t.source,
 		...(t.operator ? { operator: t.operator } : {})
 	}));
+}
+
+/** Tracings of one visit as stored, in the person's yards; none for a visit that is not here. */
+export async function listVisitTracings(
+	db: Asker,
+	scope: Scope,
+	visitId: string
+): Promise<{ id: string; station: string; repeat: number; xMm: number[]; yMm: number[]; source: string }[]> {
+	return db
+		.select({
+			id: tables.tracing.id,
+			station: tables.tracing.station,
+			repeat: tables.tracing.repeat,
+			xMm: tables.tracing.xMm,
+			yMm: tables.tracing.yMm,
+			source: tables.tracing.source
+		})
+		.from(tables.tracing)
+		.innerJoin(tables.visit, eq(tables.visit.id, tables.tracing.visitId))
+		.where(and(eq(tables.visit.id, visitId), inArray(tables.visit.yardId, yardIds(scope))))
+		.orderBy(tables.tracing.station, tables.tracing.repeat);
 }

@@ -115,6 +115,8 @@ export interface ListedVisit {
 	readonly note: string;
 	readonly version: number;
 	readonly tracings: number;
+	/** Fields noted on the walk. */
+	readonly taps: number;
 }
 
 /** A horse's visits that stand, newest first. */
@@ -126,7 +128,8 @@ export async function listVisits(db: Asker, scope: Scope, horseId: string): Prom
 			visitedOn: tables.visit.visitedOn,
 			note: tables.visit.note,
 			version: tables.visit.version,
-			tracings: sql<number>`(select count(*)::int from tracing t where t.visit_id = visit.id)`
+			tracings: sql<number>`(select count(*)::int from tracing t where t.visit_id = visit.id)`,
+			taps: sql<number>`(select count(distinct e.field)::int from visit_entry e where e.visit_id = visit.id)`
 		})
 		.from(tables.visit)
 		.where(and(eq(tables.visit.horseId, horseId), isNull(tables.visit.undoneAt)))

@@ -1,7 +1,8 @@
 <script lang="ts">
-	import type { Call } from '$core/call/index.js';
+	import type { JoinedCall } from '$core/call/index.js';
 	import {
 		cautionFor,
+		lookAgainWords,
 		NEXT_STEP,
 		reasonSentence,
 		STANDING_CAUTION,
@@ -13,7 +14,11 @@
 	import Strap from './Strap.svelte';
 
 	interface Props {
-		call: Call | undefined;
+		call: JoinedCall | undefined;
+		/** Day the call stands for. */
+		day: string | undefined;
+		/** Why the horse wants a look before its date. */
+		lookAgain: readonly { readonly code: string; readonly since: string }[];
 		/** What is missing for a call, in a sentence. */
 		missing: string | undefined;
 		saddleName: string | undefined;
@@ -22,14 +27,16 @@
 		actionHref: string;
 		actionWord: string | undefined;
 	}
-	const { call, missing, saddleName, isLatest, actionHref, actionWord }: Props = $props();
+	const { call, day, lookAgain, missing, saddleName, isLatest, actionHref, actionWord }: Props = $props();
 
 	const reasons = $derived(call ? call.reasons.filter((r) => !r.against).slice(0, 3) : []);
 	const against = $derived(call ? call.reasons.filter((r) => r.against) : []);
-	const caution = $derived(call ? cautionFor(call) : undefined);
-	const stations = $derived(call ? [...new Set(call.changes.map((c) => c.station))] : []);
+	const shape = $derived(call?.shape);
+	const caution = $derived(call ? cautionFor({ verdict: call.verdict, cause: shape?.cause ?? 'none' }) : undefined);
+	const stations = $derived(shape ? [...new Set(shape.changes.map((c) => c.station))] : []);
+	const sure = $derived(shape && shape.verdict === call?.verdict ? surenessWords(shape.sureness) : 'by hands and eyes');
 	const cell = (station: string, side: string): string => {
-		const c = call?.changes.find((o) => o.station === station && o.side === side);
+		const c = shape?.changes.find((o) => o.station === station && o.side === side);
 		if (!c) return '–';
 		return c.real
 			? `${formatMm(c.mm)} ± ${(1.96 * c.sdMm).toFixed(1)}`
@@ -40,17 +47,20 @@
 
 <section class="sheet card-call" aria-labelledby="call-head">
 	<p class="quiet" id="call-head">
-		{isLatest ? 'Call' : 'Call as it stood'}{saddleName ? ` for ${saddleName}` : ''}{call
-			? `, ${formatDay(call.visitedOn)}`
-			: ''}
+		{isLatest ? 'Call' : 'Call as it stood'}{saddleName ? ` for ${saddleName}` : ''}{day ? `, ${formatDay(day)}` : ''}
 	</p>
 	{#if call}
 		<p class="verdict">
 			<strong class="head" class:alarming data-testid="verdict">{VERDICT_WORD[call.verdict]}</strong>
-			<span class="quiet">{surenessWords(call.sureness)}</span>
+			<span class="quiet">{sure}</span>
 		</p>
 		<Strap verdict={call.verdict} />
 		<p class="means">{VERDICT_MEANS[call.verdict]}</p>
+		{#if shape && shape.verdict !== call.verdict}
+			<p class="quiet">
+				Shape alone: <b data-testid="shape-verdict">{VERDICT_WORD[shape.verdict]}</b>, {surenessWords(shape.sureness)}.
+			</p>
+		{/if}
 		<ol>
 			{#each reasons as reason (reason.code + JSON.stringify(reason.data))}
 				<li>{reasonSentence(reason)}</li>
@@ -59,37 +69,52 @@
 		{#each against as reason (reason.code)}
 			<p class="quiet">Against: {reasonSentence(reason)}</p>
 		{/each}
-		{#if call.forecast.refitOn && call.verdict !== 'refit'}
+		{#if shape?.forecast.refitOn && call.verdict !== 'refit' && call.verdict !== 'stop'}
 			<p class="quiet" data-testid="forecast">
-				If it goes on like this: limit reached about {formatDay(call.forecast.refitOn)}{#if call.forecast.earliest}, not
-					before {formatDay(call.forecast.earliest)}{/if}.
+				If it goes on like this: limit reached about {formatDay(shape.forecast.refitOn)}{#if shape.forecast.earliest},
+					not before {formatDay(shape.forecast.earliest)}{/if}.
 			</p>
 		{/if}
-		<table>
-			<thead
-				><tr><th scope="col">since the fit mark</th><th scope="col">near mm</th><th scope="col">off mm</th></tr></thead
-			>
-			<tbody>
-				{#each stations as s (s)}<tr><th scope="row">{s}</th><td>{cell(s, 'near')}</td><td>{cell(s, 'off')}</td></tr
-					>{/each}
-			</tbody>
-		</table>
-		<p class="quiet small">
-			± is the 95% interval. Your repeats agree to {call.withinVisitSdMm.toFixed(1)} mm; a visit like this shows a change
-			of {call.detectableChangeMm.toFixed(1)} mm.
-		</p>
+		{#if shape}
+			<table>
+				<thead
+					><tr><th scope="col">since the fit mark</th><th scope="col">near mm</th><th scope="col">off mm</th></tr
+					></thead
+				>
+				<tbody>
+					{#each stations as s (s)}<tr><th scope="row">{s}</th><td>{cell(s, 'near')}</td><td>{cell(s, 'off')}</td></tr
+						>{/each}
+				</tbody>
+			</table>
+			<p class="quiet small">
+				± is the 95% interval. Your repeats agree to {shape.withinVisitSdMm.toFixed(1)} mm; a visit like this shows a change
+				of {shape.detectableChangeMm.toFixed(1)} mm.
+			</p>
+		{/if}
 		<div class="next">
-			<a class="btn btn-primary" href={actionHref}>{actionWord ?? NEXT_STEP[call.nextStep]}</a>
+			<a class="btn btn-primary" href={actionHref} data-sveltekit-reload={actionHref.endsWith('/walk') ? '' : 'off'}
+				>{actionWord ?? NEXT_STEP[call.nextStep]}</a
+			>
 			<span>
 				{#if caution}<strong class="alarming">{caution}</strong><br />{/if}
-				Trace again by {formatDay(call.nextOn)}.
+				{call.from === 'signs' ? 'Look' : 'Trace'} again by {formatDay(call.nextOn)}.
 			</span>
 		</div>
 	{:else}
 		<p class="verdict"><strong class="head">No call yet</strong></p>
 		<Strap verdict={null} />
 		<p class="means">{missing}</p>
-		<div class="next"><a class="btn btn-primary" href={actionHref}>{actionWord ?? 'New visit'}</a></div>
+		<div class="next">
+			<a class="btn btn-primary" href={actionHref} data-sveltekit-reload={actionHref.endsWith('/walk') ? '' : 'off'}
+				>{actionWord ?? 'New visit'}</a
+			>
+		</div>
+	{/if}
+	{#if lookAgain.length > 0}
+		<p class="sooner" data-testid="look-again">
+			<b>Look now:</b>
+			{lookAgain.map((l) => `${lookAgainWords(l.code)} (${formatDay(l.since)})`).join('; ')}.
+		</p>
 	{/if}
 	<p class="quiet standing">{STANDING_CAUTION}</p>
 </section>
@@ -170,6 +195,10 @@
 		flex: 1 1 11rem;
 		font-size: 0.95rem;
 		line-height: 1.3;
+	}
+	.sooner {
+		border-left: 4px solid var(--zt-strap);
+		padding-left: 0.6rem;
 	}
 	.standing {
 		font-size: 0.85rem;

@@ -8,7 +8,7 @@ export interface DraftTracing {
 	readonly repeat: number;
 	readonly xMm: readonly number[];
 	readonly yMm: readonly number[];
-	readonly source: 'points' | 'widths' | 'svg' | 'keypad' | 'picture';
+	readonly source: string;
 }
 
 /** A visit that is not saved yet; kept on the device at each step until it is. */

@@ -1,107 +1,136 @@
 <script lang="ts">
 	import type { SideChange } from '$core/change/index.js';
+	import { SIDES, ZONES, type Side, type StrokeAge, type Zone, type ZoneId } from '$core/zones/index.js';
+	import { placeWords } from '$words/index.js';
 	import { formatMm } from '../format.js';
-	import {
-		cellCentre,
-		cellPath,
-		SPINE_GAP,
-		STATION_AT,
-		STRIP_LENGTH,
-		STRIP_ZONES,
-		outlineAt,
-		type StripZone
-	} from './stripShape.js';
 	import Tally from './Tally.svelte';
+	import {
+		cutPath,
+		outlineAt,
+		STATION_AT,
+		STRIP,
+		STRIP_LENGTH,
+		zoneCentre,
+		zoneLength,
+		zonePath
+	} from './zoneShape.js';
 
 	interface Props {
 		changes: readonly SideChange[];
-		/** Visits since the fit mark at which a side at a station had really changed: `T8 near` to a count. */
-		tally: Readonly<Record<string, number>>;
+		/** One stroke for each piece of evidence, by `zone side`, the freshest first. */
+		strokes: Readonly<Record<string, readonly { readonly age: StrokeAge; readonly line: string }[]>>;
 		chosen: string;
-		onchoose: (station: string) => void;
+		onchoose: (zone: ZoneId, side: Side) => void;
+		/** Keeps ids apart when two strips stand on one page. */
+		prefix?: string;
+		legend?: boolean;
 	}
-	const { changes, tally, chosen, onchoose }: Props = $props();
+	const { changes, strokes, chosen, onchoose, prefix = 'strip-', legend = true }: Props = $props();
 
-	const SIDES = [
-		{ side: 'off', sign: -1 },
-		{ side: 'near', sign: 1 }
-	] as const;
-	const change = (zone: StripZone, side: string) => changes.find((c) => c.station === zone.station && c.side === side);
-	const fill = (c: SideChange | undefined) => (!c?.real ? '' : c.mm < 0 ? 'url(#lost)' : 'url(#gained)');
-	const strength = (c: SideChange | undefined) => (c ? Math.min(1, 0.25 + Math.abs(c.mm) / 8) : 0);
-	const describe = (zone: StripZone, side: string) => {
+	const NAMES: readonly (readonly [x: number, name: string])[] = [
+		[75, 'withers'],
+		[190, 'blade'],
+		[385, 'pocket'],
+		[482, 'front'],
+		[622, 'middle'],
+		[797, 'rear'],
+		[1015, 'loin']
+	];
+	const change = (zone: Zone, side: Side) => changes.find((c) => c.station === zone.station && c.side === side);
+	const of = (zone: ZoneId, side: Side) => strokes[`${zone} ${side}`] ?? [];
+	const fill = (c: SideChange) => `url(#${prefix}${c.mm < 0 ? 'lost' : 'gained'})`;
+	const strength = (c: SideChange) => Math.min(1, 0.25 + Math.abs(c.mm) / 8);
+	const describe = (zone: Zone, side: Side) => {
 		const c = change(zone, side);
-		if (!c) return `${zone.name}, ${side} side: not measured`;
-		return `${zone.name}, ${side} side: ${c.real ? `${formatMm(c.mm)} mm since the fit mark` : 'no real change'}`;
+		const shape = !zone.station
+			? []
+			: [!c ? 'shape not measured' : c.real ? `${formatMm(c.mm)} mm since the fit mark` : 'no real change of shape'];
+		const signs = of(zone.id, side);
+		const tally = signs.length === 0 ? 'no signs' : signs.map((s) => s.line).join('; ');
+		return `${placeWords(zone.id, side)}: ${[...shape, tally].join('; ')}`;
 	};
+	const mm = (c: SideChange) => (c.real ? formatMm(c.mm) : `(${formatMm(c.mm)})`);
 	const stations = Object.entries(STATION_AT);
+	const signed = $derived(Object.values(strokes).some((s) => s.length > 0));
 </script>
 
 <figure class="sheet">
-	<svg viewBox="-84 -128 1236 254" role="group" aria-label="The back from above, head to the left">
+	<svg viewBox="-84 -130 1236 258" role="group" aria-label="The back from above, head to the left">
 		<defs>
-			<pattern id="lost" width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(38)">
+			<pattern id={`${prefix}lost`} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(38)">
 				<path d="M0 0V9" stroke="var(--zt-lost)" stroke-width="4.200" />
 			</pattern>
-			<pattern id="gained" width="9" height="9" patternUnits="userSpaceOnUse">
+			<pattern id={`${prefix}gained`} width="9" height="9" patternUnits="userSpaceOnUse">
 				<circle cx="2.200" cy="2.200" r="1.800" fill="var(--zt-gained)" />
 				<circle cx="6.700" cy="6.700" r="1.800" fill="var(--zt-gained)" />
 			</pattern>
 		</defs>
-		{#each STRIP_ZONES as zone (zone.name)}
-			<text class="zone" x={(zone.from + zone.to) / 2} y="-106" text-anchor="middle">{zone.name}</text>
+		{#each NAMES as [x, name] (name)}
+			<text class="zone" {x} y="-106" text-anchor="middle">{name}</text>
 		{/each}
-		{#each SIDES as { side, sign } (side)}
-			<text class="side" x="-12" y={sign * 34 + 8} text-anchor="end">{side}</text>
-			{#each STRIP_ZONES as zone (zone.name)}
+		{#each SIDES as side (side)}
+			<text class="side" x="-12" y={(side === 'near' ? 1 : -1) * 34 + 8} text-anchor="end">{side}</text>
+			{#each ZONES as zone (zone.id)}
+				{@const d = zonePath(zone.id, side, STRIP)}
 				{@const c = change(zone, side)}
-				<path class="outer" d={cellPath(zone, 'outer', sign)} />
-				<path class="inner" d={cellPath(zone, 'inner', sign)} />
-				{#if c?.real}
-					<path class="fill" d={cellPath(zone, 'inner', sign)} style:fill={fill(c)} style:opacity={strength(c)} />
-				{/if}
-				{#if zone.station}
-					<path
-						class="touch"
-						class:chosen={chosen === zone.station}
-						d={cellPath(zone, 'inner', sign)}
-						role="button"
-						tabindex="0"
-						aria-label={describe(zone, side)}
-						onclick={() => onchoose(zone.station ?? 'T8')}
-						onkeydown={(e) => (e.key === 'Enter' || e.key === ' ') && onchoose(zone.station ?? 'T8')}
+				{@const centre = zoneCentre(zone.id, side, STRIP)}
+				{@const here = of(zone.id, side)}
+				{@const width = zoneLength(zone.id, STRIP)}
+				<path class={zone.row} {d} />
+				{#if c?.real}<path class="fill" {d} style:fill={fill(c)} style:opacity={strength(c)} />{/if}
+				<path
+					class="touch"
+					class:chosen={chosen === `${zone.id} ${side}` || (zone.station !== undefined && chosen === zone.station)}
+					{d}
+					role="button"
+					tabindex="0"
+					aria-label={describe(zone, side)}
+					onclick={() => onchoose(zone.id, side)}
+					onkeydown={(e) => {
+						if (e.key !== 'Enter' && e.key !== ' ') return;
+						e.preventDefault();
+						onchoose(zone.id, side);
+					}}><title>{describe(zone, side)}</title></path
+				>
+				<g class="count">
+					<Tally
+						ages={here.map((s) => s.age)}
+						x={c ? centre.x - width / 2 + (width - 74) / 2 : centre.x}
+						y={centre.y}
+						alarming={Math.abs(c?.mm ?? 0) >= 6 && (c?.real ?? false)}
+						room={c ? width - 74 : width - 8}
 					/>
-					{@const centre = cellCentre(zone, sign)}
-					<g class="count">
-						<Tally
-							count={tally[`${zone.station} ${side}`] ?? 0}
-							x={zone.from + 62}
-							y={centre.y}
-							alarming={Math.abs(c?.mm ?? 0) >= 6 && (c?.real ?? false)}
-						/>
-						{#if c}
-							<text class="mm" x={zone.to - 30} y={centre.y + 8} text-anchor="end"
-								>{c.real ? formatMm(c.mm) : `(${formatMm(c.mm)})`}</text
-							>
-						{/if}
-					</g>
-				{/if}
+					{#if c}
+						<text class="mm" x={centre.x + width / 2 - 8} y={centre.y + 8} text-anchor="end">{mm(c)}</text>
+					{/if}
+				</g>
 			{/each}
 		{/each}
-		<path class="spine" d={`M-2 0H${STRIP_LENGTH + 2}`} />
+		<path class="bone-line" d={`M-2 0H${STRIP_LENGTH + 2}`} />
 		{#each { length: 18 } as _, i (i)}<circle class="bone" cx={20 + i * 65} cy="0" r="2.200" />{/each}
 		{#each stations as [station, x] (station)}
-			<path class="cut" d={`M${x} ${-outlineAt(x) - 8}V${-SPINE_GAP}M${x} ${SPINE_GAP}V${outlineAt(x) + 8}`} />
-			<text class="station" {x} y={outlineAt(x) + 30} text-anchor="middle">{station}</text>
+			<path class="cut" d={cutPath(x, 'near', STRIP) + cutPath(x, 'off', STRIP)} />
+			<text class="station" x={x + (station === 'T8' ? 34 : 0)} y={outlineAt(x) + 30} text-anchor="middle"
+				>{station}</text
+			>
 		{/each}
 		<text class="zone" x="-14" y="7" text-anchor="end">head ◂</text>
 	</svg>
-	<figcaption class="quiet">
-		<span><i class="swatch lost"></i> lost</span>
-		<span><i class="swatch gained"></i> gained</span>
-		<span>stroke: one visit that showed it</span>
-		<span>(brackets): smaller than the tracings can show</span>
-	</figcaption>
+	{#if legend}
+		<figcaption class="quiet">
+			<span><i class="swatch lost"></i> lost</span>
+			<span><i class="swatch gained"></i> gained since the fit mark</span>
+			{#if signed}
+				<span
+					>a stroke for each sign: <b class="s fresh">|</b> under 4 weeks <b class="s fading">|</b> under 12
+					<b class="s old">|</b> under half a year</span
+				>
+			{:else}
+				<span>no signs in the last half year</span>
+			{/if}
+			<span>(brackets): smaller than the tracings can show</span>
+		</figcaption>
+	{/if}
 </figure>
 
 <style>
@@ -112,7 +141,7 @@
 	figcaption {
 		display: flex;
 		flex-wrap: wrap;
-		gap: 0.2rem 1.25rem;
+		gap: 0.1rem 1.25rem;
 		justify-content: flex-end;
 		font-size: 0.875rem;
 	}
@@ -130,16 +159,33 @@
 	.gained {
 		background: radial-gradient(circle, var(--zt-gained) 1.6px, transparent 1.9px) 0 0/5px 5px;
 	}
-	.inner,
-	.outer {
+	.s {
+		color: var(--zt-ink);
+	}
+	.s.fading {
+		font-weight: 400;
+	}
+	.s.old {
+		font-weight: 300;
+		color: var(--zt-quiet);
+	}
+	.beside,
+	.edge,
+	.spine,
+	.girth {
 		stroke: var(--zt-line);
 		stroke-width: 1.2;
-	}
-	.inner {
 		fill: var(--zt-hide);
 	}
-	.outer {
+	.edge {
 		fill: var(--zt-hide-2);
+	}
+	.spine {
+		fill: color-mix(in srgb, var(--zt-hide) 55%, var(--zt-line));
+	}
+	.girth {
+		fill: none;
+		stroke-dasharray: 5 4;
 	}
 	.fill,
 	.count {
@@ -156,22 +202,25 @@
 	.touch:hover {
 		fill: color-mix(in srgb, var(--zt-strap) 12%, transparent);
 	}
-	.spine {
+	.bone-line {
 		stroke: var(--zt-ink);
 		stroke-width: 5;
 		stroke-linecap: round;
+		pointer-events: none;
 	}
 	.bone {
 		fill: var(--zt-card);
+		pointer-events: none;
 	}
 	.cut {
 		stroke: var(--zt-ink);
 		stroke-width: 1.4;
 		stroke-dasharray: 2 5;
 		stroke-linecap: round;
+		pointer-events: none;
 	}
 	.zone {
-		font: 500 23px var(--font-text);
+		font: 500 22px var(--font-text);
 		fill: var(--zt-quiet);
 	}
 	.side,
@@ -180,7 +229,7 @@
 		fill: var(--zt-ink);
 	}
 	.mm {
-		font: 600 22px var(--font-text);
+		font: 600 21px var(--font-text);
 		fill: var(--zt-ink);
 		paint-order: stroke;
 		stroke: var(--zt-hide);
@@ -191,7 +240,7 @@
 		.side,
 		.station,
 		.mm {
-			font-size: 31px;
+			font-size: 30px;
 		}
 		figcaption {
 			justify-content: flex-start;

@@ -1,19 +1,25 @@
 import { LIMITS, overlayCuts } from '$core/change/index.js';
 import type { Call } from '$core/call/index.js';
-import { errorSentence, MISSING_WORDS } from '$words/index.js';
+import { readSigns, tallyZones, type StrokeAge } from '$core/zones/index.js';
+import { errorSentence, MISSING_WORDS, signLine } from '$words/index.js';
 import { answerForm, answerPage, outlineOf, parseFields, parseId, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import {
+	findEvidence,
 	findHorse,
+	joinOn,
 	judgePairing,
 	listCalls,
 	listFitMarks,
 	listPairings,
 	listTracings,
 	listVisits,
+	lookAgainOn,
 	mayWrite,
 	putFitMark,
-	removeFitMark
+	readingsOn,
+	removeFitMark,
+	type Found
 } from '$lib/server/records/index.js';
 import type { Actions, PageServerLoad } from './$types.js';
 import { v7 as uuidv7 } from 'uuid';
@@ -38,13 +44,15 @@ function trendOf(calls: readonly Call[], station: string) {
 	return { near: side('near'), off: side('off') };
 }
 
-/** Visits up to a day at which a side at a station had really changed, by `station side`. */
-function tallyOf(calls: readonly Call[], day: string): Record<string, number> {
-	const tally: Record<string, number> = {};
-	for (const call of calls.filter((c) => c.visitedOn <= day))
-		for (const c of call.changes)
-			if (c.real && c.side !== 'both') tally[`${c.station} ${c.side}`] = (tally[`${c.station} ${c.side}`] ?? 0) + 1;
-	return tally;
+/** Strokes of a day by zone and side, for the strip. */
+function strokesOf(found: Found, day: string): Record<string, { age: StrokeAge; line: string }[]> {
+	const tally = tallyZones(found.visits.flatMap(readSigns), day);
+	return Object.fromEntries(
+		[...tally].map(([key, strokes]) => [
+			key,
+			strokes.map((s) => ({ age: s.age, line: `${signLine(s.sign)}, ${s.sign.visitedOn}` }))
+		])
+	);
 }
 
 export const load: PageServerLoad = ({ locals, params, url }) =>
@@ -63,13 +71,19 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 			)
 		).filter((m) => m.pairingId === pairing?.id);
 		const calls = pairing ? await listCalls(db, pairing.id) : [];
+		const found = await findEvidence(db, horse.id);
 		const days = [...new Set(visits.map((v) => v.visitedOn))].sort();
 		const asked = url.searchParams.get('on') ?? '';
 		const day = days.includes(asked) ? asked : days[days.length - 1];
 		const call = calls.filter((c) => day !== undefined && c.visitedOn <= day).at(-1);
 		const fitDay = marks.at(-1)?.fittedOn;
-		const tracings = day ? await listTracings(db, horse.id, fitDay ? [fitDay, day] : [day]) : [];
-		const cuts = day ? overlayCuts(tracings, fitDay, day) : [];
+		// A visit without tracings shows the shape as it was last traced.
+		const tracedOn = visits.find((v) => v.tracings > 0 && day !== undefined && v.visitedOn <= day)?.visitedOn ?? day;
+		const tracings = tracedOn ? await listTracings(db, horse.id, fitDay ? [fitDay, tracedOn] : [tracedOn]) : [];
+		const cuts = tracedOn ? overlayCuts(tracings, fitDay, tracedOn) : [];
+		const isLatest = day === days[days.length - 1];
+		const joined = day ? joinOn(horse, pairing, found, call, day) : undefined;
+		const today = new Date().toISOString().slice(0, 10);
 		return {
 			horse: { id: horse.id, name: horse.name, about: horse.about, bornYear: horse.bornYear },
 			mayWrite: mayWrite(locals.scope, horse.yardId),
@@ -81,14 +95,17 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 			days,
 			day: day ?? null,
 			call: call ?? null,
-			isLatest: call !== undefined && call === calls[calls.length - 1],
+			joined: joined ?? null,
+			readings: day ? readingsOn(pairing, found, call, day) : [],
+			lookAgain: day && isLatest ? lookAgainOn(found, day, today) : [],
+			isLatest,
 			missing:
 				calls.length === 0
 					? await missingWords(horse.bornYear, pairing, fitDay, days, () => listTracings(db, horse.id))
 					: null,
 			points: railPoints(calls),
 			trends: { T8: trendOf(calls, 'T8'), T13: trendOf(calls, 'T13'), T18: trendOf(calls, 'T18') },
-			tally: day ? tallyOf(calls, day) : {},
+			strokes: day ? strokesOf(found, day) : {},
 			cuts: cuts.map((c) => ({ station: c.station, then: outlineOf(c.then), now: outlineOf(c.now) })),
 			newFitMarkId: uuidv7(),
 			saved: url.searchParams.get('saved')

@@ -8,22 +8,33 @@
 	import Rail from '$lib/ui/rail/Rail.svelte';
 	import BackStrip from '$lib/ui/strip/BackStrip.svelte';
 	import UndoBar from '$lib/ui/entry/UndoBar.svelte';
+	import { onMount } from 'svelte';
+	import { zoneOf, type ZoneId } from '$core/zones/index.js';
+	import { readingSentence } from '$words/index.js';
 	import { formatDay } from '$lib/ui/format.js';
+	import { warm } from '$lib/ui/offline/cacheRules.js';
 	import type { PageProps } from './$types.js';
 
 	const { data, form }: PageProps = $props();
 	let station: 'T8' | 'T13' | 'T18' = $state('T8');
 
 	const latestMark = $derived(data.marks[data.marks.length - 1]);
-	const visitUrl = $derived(`/horses/${data.horse.id}/visits/new`);
+	const walkUrl = $derived(`/horses/${data.horse.id}/walk`);
+	onMount(() => warm([`/horses/${data.horse.id}`, walkUrl, `/horses/${data.horse.id}/log`]));
+
+	function choosezone(zone: ZoneId) {
+		const at = zoneOf(zone).station;
+		if (at) station = at;
+		else void goto(`/horses/${data.horse.id}/signs?on=${data.day}&zone=${zone}`);
+	}
 	const action = $derived.by((): { href: string; word?: string } => {
-		if (data.days.length === 0 || !data.call) {
+		if (data.days.length === 0 || !data.joined) {
 			if (!data.pairing) return { href: `/saddles?horse=${data.horse.id}`, word: 'Choose a saddle' };
 			if (data.days.length > 0 && !latestMark) return { href: '#fit', word: 'Set a fit mark' };
-			return { href: visitUrl, word: 'New visit' };
+			return { href: walkUrl, word: 'New visit' };
 		}
-		if (data.call.nextStep === 'call-fitter' || data.call.nextStep === 'call-vet') return { href: '#tell' };
-		return { href: visitUrl };
+		if (data.joined.nextStep === 'call-fitter' || data.joined.nextStep === 'call-vet') return { href: '#tell' };
+		return { href: walkUrl };
 	});
 
 	function choose(day: string) {
@@ -39,7 +50,7 @@
 {#if data.saved}<UndoBar visitId={data.saved} />{/if}
 <header class="who">
 	<h1>{data.horse.name}</h1>
-	<p class="quiet">{data.horse.about}{data.horse.bornYear ? ` · born ${data.horse.bornYear}` : ''}</p>
+	<p class="quiet about">{data.horse.about}{data.horse.bornYear ? ` · born ${data.horse.bornYear}` : ''}</p>
 	<p class="saddle">
 		{#if data.pairing}
 			<b>{data.pairing.saddleName}</b>
@@ -52,17 +63,18 @@
 			<a class="link" href={`/saddles?horse=${data.horse.id}`}>Choose a saddle</a>
 		{/if}
 	</p>
-	{#if data.mayWrite}<a class="btn btn-primary" href={visitUrl}>New visit</a>{/if}
+	<span class="acts">
+		<a class="btn" href={`/horses/${data.horse.id}/signs`}>Signs</a>
+		{#if data.mayWrite}
+			<a class="btn" href={`/horses/${data.horse.id}/log`} data-sveltekit-reload>Log</a>
+			<a class="btn btn-primary" href={walkUrl} data-sveltekit-reload>New visit</a>
+		{/if}
+	</span>
 </header>
 
 <div class="page">
 	<div class="strip">
-		<BackStrip
-			changes={data.call?.changes ?? []}
-			tally={data.tally}
-			chosen={station}
-			onchoose={(s) => (station = s as typeof station)}
-		/>
+		<BackStrip changes={data.call?.changes ?? []} strokes={data.strokes} chosen={station} onchoose={choosezone} />
 	</div>
 	{#if data.day}
 		<div class="rail">
@@ -80,7 +92,9 @@
 	<div class="cuts"><Cuts cuts={data.cuts} changes={data.call?.changes ?? []} chosen={station} /></div>
 	<div class="call">
 		<CallCard
-			call={data.call ?? undefined}
+			call={data.joined ?? undefined}
+			day={data.day ?? undefined}
+			lookAgain={data.lookAgain}
 			missing={data.missing ?? undefined}
 			saddleName={data.pairing?.saddleName}
 			isLatest={data.isLatest}
@@ -116,16 +130,16 @@
 {/if}
 
 <div class="lower">
-	{#if data.call && data.call.verdict !== 'steady'}
+	{#if data.joined && data.joined.verdict !== 'steady'}
 		<section class="sheet" id="tell">
-			<h2>What to tell {data.call.cause === 'one-sided' ? 'the vet, then the fitter' : 'the fitter'}</h2>
+			<h2>What to tell {data.joined.nextStep === 'call-vet' ? 'the vet, then the fitter' : 'the fitter'}</h2>
 			<p>
 				{data.horse.name}, {data.pairing?.saddleName}, fit mark {latestMark
 					? formatDay(latestMark.fittedOn)
 					: 'not set'}. T8 bearing band (60 to 120 mm below the top) since then:
 			</p>
 			<ul>
-				{#each data.call.changes.filter((c) => c.side !== 'both') as c (c.station + c.side)}
+				{#each (data.joined.shape?.changes ?? []).filter((c) => c.side !== 'both') as c (c.station + c.side)}
 					<li>
 						{c.station}
 						{c.side}: {c.real
@@ -134,6 +148,14 @@
 					</li>
 				{/each}
 			</ul>
+			{#if data.readings.length > 0}
+				<p>By hand and eye:</p>
+				<ul>
+					{#each data.readings.filter((r) => r.weight !== 'note').slice(0, 8) as r (r.code + JSON.stringify(r.data))}
+						<li>{readingSentence(r.code, r.data)} ({formatDay(r.seenOn)})</li>
+					{/each}
+				</ul>
+			{/if}
 			<p>
 				<a class="link" href={`/api/horses/${data.horse.id}/tracings.svg?on=${data.day}`} download
 					>Outlines of this visit, 1:1 SVG</a
@@ -181,7 +203,14 @@
 		<h2>This record</h2>
 		{#each visitsOn as visit (visit.id)}
 			<p>
-				{formatDay(visit.visitedOn)}: {visit.tracings} tracings{visit.note ? `. ${visit.note}` : ''}
+				{formatDay(visit.visitedOn)}: {visit.tracings} tracings{visit.taps
+					? `, ${visit.taps} things noted`
+					: ''}{visit.note ? `. ${visit.note}` : ''}
+				{#if data.mayWrite}<a
+						class="link"
+						data-sveltekit-reload
+						href={`/horses/${data.horse.id}/walk?visit=${visit.id}`}>Go on with it</a
+					>{/if}
 				{#if data.mayWrite && data.saved !== visit.id}<a
 						class="link"
 						href={`/horses/${data.horse.id}?on=${visit.visitedOn}&saved=${visit.id}`}>Entered by mistake?</a
@@ -208,10 +237,18 @@
 		font-size: 1.9rem;
 		line-height: 1.1;
 	}
+	.about {
+		flex: 1 1 9rem;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
 	.saddle {
 		margin-left: auto;
 	}
-	.who .btn {
+	.acts {
+		display: flex;
+		gap: 0.4rem;
 		align-self: center;
 	}
 	.page {
@@ -282,6 +319,10 @@
 		.page {
 			grid-template-columns: minmax(0, 1fr);
 			grid-template-areas: 'call' 'strip' 'rail' 'cuts';
+		}
+		.about {
+			flex-basis: 100%;
+			white-space: normal;
 		}
 		.saddle {
 			margin-left: 0;

@@ -53,9 +53,19 @@
 	const ready = $derived(draft.tracings.length > 0 && draft.visitedOn !== '');
 
 	onMount(() => {
+		const query = new URLSearchParams(location.search);
+		const visit = query.get('visit');
+		if (visit)
+			draft = {
+				...draft,
+				id: visit,
+				visitedOn: query.get('on') ?? draft.visitedOn,
+				tracings: data.own?.tracings ?? []
+			};
 		const found = findDraft(data.horse.id);
 		if (!found) return;
-		draft = found;
+		// What was left unsaved goes into the visit that is being walked now.
+		draft = visit ? found.tracings.reduce(withTracing, draft) : found;
 		resumed = true;
 	});
 	function change(next: DraftVisit) {
@@ -105,7 +115,9 @@
 		else {
 			forgetDraft(data.horse.id);
 			for (const file of pictures) await sendPhoto(uuidv7(), draft.id, file);
-			await goto(`/horses/${data.horse.id}?saved=${draft.id}&on=${draft.visitedOn}`, { invalidateAll: true });
+			const walked = new URLSearchParams(location.search).get('visit');
+			if (walked) location.assign(`/horses/${data.horse.id}/walk?visit=${walked}&at=tracings`);
+			else await goto(`/horses/${data.horse.id}?saved=${draft.id}&on=${draft.visitedOn}`, { invalidateAll: true });
 		}
 		sending = false;
 	}
@@ -117,9 +129,9 @@
 	}
 </script>
 
-<svelte:head><title>New visit · {data.horse.name} · Zone Tally</title></svelte:head>
+<svelte:head><title>Tracings · {data.horse.name} · Zone Tally</title></svelte:head>
 <header class="who">
-	<h1>New visit: {data.horse.name}</h1>
+	<h1>Tracings: {data.horse.name}</h1>
 	<p class="quiet">
 		{data.lastOn ? `last traced ${formatDay(data.lastOn)}; drawn thin behind` : 'first visit of this horse'}
 	</p>

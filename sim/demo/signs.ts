@@ -1,0 +1,224 @@
+/** One thing noted at a visit: a field of the walk and its value. */
+export type DemoNote = readonly [field: string, value: unknown];
+
+const QUIET: readonly DemoNote[] = [
+	['rest/feel', true],
+	['rest/hair', true]
+];
+
+const STANDING: readonly DemoNote[] = [
+	['stand/level', true],
+	['stand/square', true],
+	['stand/head', true],
+	['stand/bare', true],
+	['stand/holder', 'held']
+];
+
+const GOING_WELL: readonly DemoNote[] = ['bare', 'saddled', 'girthed', 'ridden'].map(
+	(r) => [`going/${r}`, []] as const
+);
+
+const sign = (kind: string, zone: string, side: string, grade: number, more: object = {}): DemoNote => [
+	`sign/${kind}/${zone}/${side}`,
+	{ grade, ...more }
+];
+
+interface Tape {
+	readonly girthCm: number;
+	readonly lengthCm: number;
+	readonly bladeToRibMm: number;
+	readonly score: number;
+}
+
+function tape({ girthCm, lengthCm, bladeToRibMm, score }: Tape): DemoNote[] {
+	return [
+		['tape/girthCm', girthCm],
+		['tape/lengthCm', lengthCm],
+		['tape/withersCm', Math.round(girthCm * 0.83)],
+		['tape/croupCm', Math.round(girthCm * 0.83) + 1],
+		['tape/bladeToRibMm', bladeToRibMm],
+		['tape/swingMm', 65],
+		['tape/lowestMm', Math.round(bladeToRibMm * 0.55)],
+		['mark/blade-by', 'felt'],
+		['mark/rib-by', score >= 7 ? 'whorl' : 'felt'],
+		['condition/score', score],
+		['load/riderKg', 78],
+		['load/tackKg', 11]
+	];
+}
+
+const fingers = (n: number) => ({ fingers: n, mm: n * 18 });
+
+/** Hand checks of the saddle in use; `PAIRING` is put in when the demo is loaded. */
+const check = (stage: string, id: string, value: unknown, side = 'both'): DemoNote => [
+	`check/PAIRING/${stage}/${id}/${side}`,
+	value
+];
+
+const FITS: readonly DemoNote[] = [
+	check('bare', 'clearance-top', fingers(3)),
+	check('bare', 'clearance-sides', fingers(2)),
+	check('bare', 'pencil', 'slides'),
+	check('bare', 'front-angle', 'parallel'),
+	check('bare', 'shoulder-room', 'hand-passes'),
+	check('bare', 'contact', 'even'),
+	check('bare', 'rock', 'still'),
+	check('bare', 'level', 'as-it-should'),
+	check('bare', 'ball', 'mid-seat'),
+	['checked/bare', true]
+];
+
+/** What hands and eyes noted of a horse, by visits before the last (0 is the last). */
+export type DemoSigns = Readonly<Record<number, readonly DemoNote[]>>;
+
+const MARRAM: DemoSigns = {
+	12: [...STANDING, ...QUIET, ...FITS, ...tape({ girthCm: 178, lengthCm: 156, bladeToRibMm: 455, score: 5 })],
+	4: [
+		sign('hair', 'pocket', 'near', 1),
+		...QUIET,
+		...tape({ girthCm: 177, lengthCm: 156, bladeToRibMm: 455, score: 5 })
+	],
+	2: [
+		sign('soreness', 'pocket', 'near', 1, { extent: 'palm' }),
+		sign('hair', 'pocket', 'near', 1, { extent: 'palm', course: 'spreading' }),
+		sign('hair', 'withers-flank', 'off', 1, { extent: 'spot' }),
+		...QUIET
+	],
+	1: [
+		sign('soreness', 'pocket', 'near', 1, { extent: 'palm' }),
+		sign('soreness', 'pocket', 'off', 1, { extent: 'spot' }),
+		sign('sweat', 'pocket', 'near', 1),
+		['rest/sweat', true],
+		...QUIET
+	],
+	0: [
+		...STANDING,
+		...GOING_WELL,
+		sign('soreness', 'pocket', 'near', 2, { extent: 'palm', course: 'spreading' }),
+		sign('soreness', 'pocket', 'off', 1, { extent: 'palm' }),
+		sign('soreness', 'long-rear', 'off', 1, { extent: 'spot' }),
+		sign('hair', 'pocket', 'near', 3, { extent: 'palm', age: 'new', course: 'spreading' }),
+		sign('hair', 'withers-flank', 'off', 2, { extent: 'spot' }),
+		sign('sweat', 'pocket', 'near', 1),
+		sign('sweat', 'pocket', 'off', 1),
+		['rest/sweat', true],
+		...QUIET,
+		...tape({ girthCm: 174, lengthCm: 156, bladeToRibMm: 455, score: 4.5 }),
+		check('bare', 'clearance-top', fingers(2)),
+		check('bare', 'clearance-sides', fingers(2)),
+		check('bare', 'pencil', 'slides'),
+		check('bare', 'front-angle', 'first-at-bottom'),
+		check('bare', 'shoulder-room', 'hand-passes'),
+		check('bare', 'contact', 'gap-front'),
+		check('bare', 'rock', 'still'),
+		check('bare', 'level', 'pommel-low'),
+		check('bare', 'ball', 'rolls-forward'),
+		check('bare', 'side-grip', 'rolls'),
+		['pad/pad', 'thin'],
+		['checked/bare', true],
+		['decide/action', 'fitter'],
+		['done', true]
+	]
+};
+
+const SAMPHIRE: DemoSigns = {
+	14: [...STANDING, ...QUIET, ...FITS, ...tape({ girthCm: 184, lengthCm: 160, bladeToRibMm: 470, score: 5 })],
+	8: [sign('hair', 'girth', 'near', 1), ...QUIET],
+	3: [...STANDING, ...QUIET, sign('soreness', 'loin', 'near', 1, { extent: 'spot' })],
+	0: [
+		...STANDING,
+		...GOING_WELL,
+		...QUIET,
+		['rest/sweat', true],
+		...FITS,
+		...tape({ girthCm: 185, lengthCm: 160, bladeToRibMm: 470, score: 5 }),
+		['decide/action', 'ride-on'],
+		['done', true]
+	]
+};
+
+const THRIFT: DemoSigns = {
+	10: [sign('hair', 'blade', 'near', 5, { form: 'round', extent: 'spot', age: 'years' }), ...QUIET],
+	3: [sign('hair', 'withers-flank', 'near', 1), sign('hair', 'withers-flank', 'off', 1), ...QUIET],
+	1: [
+		sign('soreness', 'withers-flank', 'near', 1),
+		sign('soreness', 'withers-flank', 'off', 1),
+		sign('hair', 'withers-flank', 'near', 3, { course: 'spreading' }),
+		sign('hair', 'withers-flank', 'off', 3, { course: 'spreading' }),
+		...QUIET
+	],
+	0: [
+		sign('soreness', 'withers-flank', 'near', 2, { extent: 'palm' }),
+		sign('soreness', 'withers-flank', 'off', 2, { extent: 'palm' }),
+		sign('hair', 'withers-flank', 'near', 3, { extent: 'palm' }),
+		sign('hair', 'withers-flank', 'off', 3, { extent: 'palm' }),
+		sign('hair', 'blade', 'near', 5, { form: 'round', extent: 'spot', age: 'years' }),
+		sign('hair', 'blade', 'off', 5, { form: 'round', extent: 'spot', age: 'years' }),
+		...QUIET,
+		...tape({ girthCm: 192, lengthCm: 164, bladeToRibMm: 480, score: 6 }),
+		check('bare', 'clearance-top', fingers(4)),
+		check('bare', 'front-angle', 'first-at-top'),
+		check('bare', 'shoulder-room', 'hand-tight'),
+		check('bare', 'level', 'cantle-low'),
+		['checked/bare', true],
+		['decide/action', 'fitter'],
+		['done', true]
+	]
+};
+
+const CURLEW: DemoSigns = {
+	5: [sign('soreness', 'long-rear', 'near', 1), ...QUIET],
+	2: [sign('soreness', 'long-rear', 'near', 2), sign('knot', 'loin', 'near', 1), ...QUIET],
+	0: [
+		['going/bare', ['short']],
+		['going/saddled', ['short']],
+		sign('soreness', 'long-rear', 'near', 2, { extent: 'palm', course: 'static' }),
+		sign('soreness', 'pocket', 'near', 2, { extent: 'palm' }),
+		sign('knot', 'loin', 'near', 2),
+		...QUIET,
+		['decide/action', 'vet'],
+		['done', true]
+	]
+};
+
+const EIDER: DemoSigns = {
+	6: [
+		sign('skin', 'girth', 'near', 1),
+		...QUIET,
+		...tape({ girthCm: 182, lengthCm: 152, bladeToRibMm: 440, score: 6 })
+	],
+	0: [
+		sign('skin', 'girth', 'near', 1),
+		sign('hair', 'girth', 'off', 1),
+		...QUIET,
+		...tape({ girthCm: 187, lengthCm: 152, bladeToRibMm: 440, score: 7 })
+	]
+};
+
+/** Signs of the demo's horses by name. */
+export const DEMO_SIGNS: Readonly<Record<string, DemoSigns>> = {
+	Marram: MARRAM,
+	Samphire: SAMPHIRE,
+	Thrift: THRIFT,
+	Curlew: CURLEW,
+	Eider: EIDER,
+	Dunlin: { 0: [sign('skin', 'withers-flank', 'off', 3, { extent: 'spot', age: 'new' }), ...QUIET] }
+};
+
+/** Rides of the demo's log: days before the last visit, what was seen, what had changed. */
+export const DEMO_RIDES: Readonly<
+	Record<string, readonly (readonly [daysBefore: number, seen: readonly string[], changes: readonly string[]])[]>
+> = {
+	Marram: [
+		[70, [], ['lay-off']],
+		[21, ['cold-back'], []],
+		[12, ['cold-back', 'hollow'], []],
+		[4, ['fidgets'], []]
+	],
+	Samphire: [
+		[9, [], []],
+		[5, [], []],
+		[2, [], []]
+	],
+	Thrift: [[18, ['unwilling'], ['work']]]
+};

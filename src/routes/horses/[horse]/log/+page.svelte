@@ -1,0 +1,159 @@
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import { v7 as uuidv7 } from 'uuid';
+	import { BEHAVIOUR_WORDS, CHANGE_WORDS, PAD_WORDS, WHEN_WORDS } from '$words/index.js';
+	import { formatDay, todayHere } from '$lib/ui/format.js';
+	import { sync } from '$lib/ui/offline/index.js';
+	import Choices from '$lib/ui/walk/Choices.svelte';
+	import type { PageProps } from './$types.js';
+
+	const { data }: PageProps = $props();
+
+	interface Line {
+		readonly id: string;
+		readonly riddenOn: string;
+		readonly saddleId: string | null;
+		readonly pad: string;
+		readonly seen: readonly string[];
+		readonly atTime: string;
+		readonly changes: readonly string[];
+	}
+	let seen: readonly string[] = $state([]);
+	let changes: readonly string[] = $state([]);
+	let atTime = $state('throughout');
+	let saddleId: string | null = $state(null);
+	let pad = $state('none');
+	let said = $state('');
+	let added: readonly Line[] = $state.raw([]);
+	let gone: readonly string[] = $state.raw([]);
+
+	const saddle = $derived(saddleId ?? data.saddles[0]?.id ?? null);
+	const lines = $derived(
+		[...added, ...data.rides.filter((r) => !added.some((a) => a.id === r.id))].filter((r) => !gone.includes(r.id))
+	);
+	const flip = (list: readonly string[], code: string) =>
+		list.includes(code) ? list.filter((c) => c !== code) : [...list, code];
+
+	onMount(async () => {
+		const store = await sync.store();
+		added = store
+			.all('rides')
+			.map((r) => r.body as unknown as Line & { horseId: string })
+			.filter((r) => r.horseId === data.horse.id);
+	});
+
+	async function log(what: readonly string[]) {
+		const line: Line = { id: uuidv7(), riddenOn: todayHere(), saddleId: saddle, pad, seen: what, atTime, changes };
+		const store = await sync.store();
+		const body = { ...line, horseId: data.horse.id, note: '', seen: [...what], changes: [...changes] };
+		await store.put('rides', { id: line.id, personId: sync.personId, mark: 'waiting', body });
+		added = [line, ...added];
+		said = what.length + changes.length > 0 ? 'Logged.' : 'Logged: nothing seen.';
+		[seen, changes] = [[], []];
+		await sync.send();
+	}
+	async function takeBack(line: Line) {
+		const store = await sync.store();
+		await store.drop('rides', line.id);
+		const answer = await fetch(`/api/rides/${line.id}`, { method: 'DELETE' }).catch(() => undefined);
+		if (answer?.ok || answer?.status === 404) gone = [...gone, line.id];
+		else said = 'No connection: take it back when there is one.';
+		await sync.count();
+	}
+	const nameOf = (id: string | null) => data.saddles.find((s) => s.id === id)?.name ?? 'no saddle';
+	const words = (line: Line) =>
+		[...line.seen.map((s) => BEHAVIOUR_WORDS[s] ?? s), ...line.changes.map((c) => CHANGE_WORDS[c] ?? c)].join(', ') ||
+		'nothing seen';
+</script>
+
+<svelte:head><title>Log · {data.horse.name} · Zone Tally</title></svelte:head>
+<div class="log">
+	<header class="head-row">
+		<h1>Ride log: <a href={`/horses/${data.horse.id}`} data-sveltekit-reload>{data.horse.name}</a></h1>
+	</header>
+	<button class="btn btn-primary" onclick={() => void log([])}>Rode today, nothing seen</button>
+	<section class="sheet">
+		<h2>Or: what was seen</h2>
+		<Choices
+			label="Seen"
+			options={Object.entries(BEHAVIOUR_WORDS)}
+			chosen={seen}
+			multiple
+			onchoose={(c) => (seen = flip(seen, c))}
+		/>
+		<h2>When</h2>
+		<Choices
+			label="When in the ride"
+			options={Object.entries(WHEN_WORDS)}
+			chosen={[atTime]}
+			onchoose={(c) => (atTime = c)}
+		/>
+		{#if data.saddles.length > 0}
+			<h2>Saddle</h2>
+			<Choices
+				label="Saddle"
+				options={data.saddles.map((s) => [s.id, s.name] as const)}
+				chosen={[saddle ?? '']}
+				onchoose={(c) => (saddleId = c)}
+			/>
+		{/if}
+		<h2>Pad</h2>
+		<Choices label="Pad" options={Object.entries(PAD_WORDS)} chosen={[pad]} onchoose={(c) => (pad = c)} />
+		<h2>Changed since last time</h2>
+		<Choices
+			label="Changed"
+			options={Object.entries(CHANGE_WORDS)}
+			chosen={changes}
+			multiple
+			onchoose={(c) => (changes = flip(changes, c))}
+		/>
+		<button class="btn btn-primary" disabled={seen.length + changes.length === 0} onclick={() => void log(seen)}
+			>Log it</button
+		>
+		<p class="quiet">New behaviour can come from the saddle; it has other causes too. Pain or lameness: vet first.</p>
+	</section>
+	{#if said}<p role="status"><b>{said}</b></p>{/if}
+	<ul>
+		{#each lines as line (line.id)}
+			<li>
+				<span
+					><b>{formatDay(line.riddenOn)}</b>
+					{words(line)}{line.seen.length > 0 ? ` ${WHEN_WORDS[line.atTime]}` : ''}
+					<span class="quiet">{nameOf(line.saddleId)}, {PAD_WORDS[line.pad]}</span></span
+				>
+				<button
+					class="btn btn-ghost"
+					aria-label={`Take back ${formatDay(line.riddenOn)}`}
+					onclick={() => void takeBack(line)}>Take back</button
+				>
+			</li>
+		{/each}
+	</ul>
+</div>
+
+<style>
+	.log {
+		max-width: 44rem;
+		margin: 0 auto;
+		display: grid;
+		gap: 0.75rem;
+	}
+	.head-row {
+		margin: 0;
+	}
+	section {
+		display: grid;
+		gap: 0.5rem;
+	}
+	h2 {
+		font-size: 1.05rem;
+	}
+	li {
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+		gap: 0.5rem;
+		border-bottom: 1px solid var(--zt-line);
+		padding-block: 0.2rem;
+	}
+</style>

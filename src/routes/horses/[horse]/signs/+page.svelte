@@ -1,0 +1,270 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { SIDES, SIGN_KINDS, tallyZones, type Side, type SignKind } from '$core/zones/index.js';
+	import {
+		BEHAVIOUR_WORDS,
+		CHANGE_WORDS,
+		KIND_WORDS,
+		READING_WORDS,
+		readingSentence,
+		signLine,
+		WEIGHT_WORDS
+	} from '$words/index.js';
+	import { formatDay } from '$lib/ui/format.js';
+	import PhotoCompare from '$lib/ui/overtime/PhotoCompare.svelte';
+	import TallyBoard from '$lib/ui/overtime/TallyBoard.svelte';
+	import { tallyRows } from '$lib/ui/overtime/tallyRows.js';
+	import BackStrip from '$lib/ui/strip/BackStrip.svelte';
+	import type { PageProps } from './$types.js';
+
+	const { data }: PageProps = $props();
+	let kinds: readonly SignKind[] = $state(SIGN_KINDS);
+	let sides: readonly Side[] = $state(SIDES);
+	let picked: string | null = $state(null);
+
+	const rows = $derived(tallyRows(data.signs, { kinds, sides }));
+	const asked = $derived(rows.find((r) => r.zone === data.zone));
+	const chosen = $derived(picked ?? (asked ? `${asked.zone} ${asked.side}` : null));
+	const row = $derived(rows.find((r) => `${r.zone} ${r.side}` === chosen));
+	const strokesOn = (day: string) =>
+		Object.fromEntries(
+			[...tallyZones(data.signs, day, { kinds, sides })].map(([key, strokes]) => [
+				key,
+				strokes.map((s) => ({ age: s.age, line: `${signLine(s.sign)}, ${formatDay(s.sign.visitedOn)}` }))
+			])
+		);
+	/** The shape as it was called at or before a day. */
+	const changesOn = (day: string) => {
+		const latest = data.shape.filter((p) => p.day <= day).at(-1)?.day;
+		return data.shape
+			.filter((p) => p.day === latest && sides.includes(p.side))
+			.map((p) => ({
+				station: p.station,
+				side: p.side,
+				measure: 'band_half_width_mm' as const,
+				mm: p.mm,
+				sdMm: 0,
+				ci95: [p.mm, p.mm] as const,
+				real: p.real
+			}));
+	};
+	function to(name: 'on' | 'beside', day: string | null) {
+		const next = new URL(page.url);
+		if (day) next.searchParams.set(name, day);
+		else next.searchParams.delete(name);
+		void goto(next, { replaceState: true, noScroll: true, keepFocus: true });
+	}
+	const toggle = <T,>(list: readonly T[], item: T): readonly T[] =>
+		list.includes(item) ? (list.length > 1 ? list.filter((x) => x !== item) : list) : [...list, item];
+</script>
+
+<svelte:head><title>Signs · {data.horse.name} · Zone Tally</title></svelte:head>
+<header class="head-row">
+	<h1><a href={`/horses/${data.horse.id}`}>{data.horse.name}</a>: signs over time</h1>
+	<div class="filters" role="group" aria-label="Kinds and sides shown">
+		{#each SIGN_KINDS as k (k)}
+			<button
+				class="btn chip"
+				class:on={kinds.includes(k)}
+				aria-pressed={kinds.includes(k)}
+				onclick={() => (kinds = toggle(kinds, k))}>{KIND_WORDS[k]}</button
+			>
+		{/each}
+		{#each SIDES as s (s)}
+			<button
+				class="btn chip"
+				class:on={sides.includes(s)}
+				aria-pressed={sides.includes(s)}
+				onclick={() => (sides = toggle(sides, s))}>{s}</button
+			>
+		{/each}
+	</div>
+</header>
+
+{#if !data.on}
+	<section class="sheet">
+		<p>
+			No visit yet. A quick look takes a minute: <a
+				class="link"
+				href={`/horses/${data.horse.id}/walk`}
+				data-sveltekit-reload>begin one</a
+			>.
+		</p>
+	</section>
+{:else}
+	<div class="strips">
+		<div>
+			<div class="when">
+				<label
+					>Strip on <select class="select" value={data.on} onchange={(e) => to('on', e.currentTarget.value)}
+						>{#each [...data.days].reverse() as d (d)}<option value={d}>{formatDay(d)}</option>{/each}</select
+					></label
+				>
+				<label
+					>beside <select
+						class="select"
+						value={data.beside ?? ''}
+						onchange={(e) => to('beside', e.currentTarget.value || null)}
+						><option value="">no other day</option>{#each [...data.days].reverse() as d (d)}<option value={d}
+								>{formatDay(d)}</option
+							>{/each}</select
+					></label
+				>
+			</div>
+			<BackStrip
+				changes={changesOn(data.on)}
+				strokes={strokesOn(data.on)}
+				chosen={chosen ?? ''}
+				onchoose={(z, s) => (picked = `${z} ${s}`)}
+				prefix="now-"
+			/>
+		</div>
+		{#if data.beside}
+			<div>
+				<p class="beside-day"><b>{formatDay(data.beside)}</b></p>
+				<BackStrip
+					changes={changesOn(data.beside)}
+					strokes={strokesOn(data.beside)}
+					chosen={chosen ?? ''}
+					onchoose={(z, s) => (picked = `${z} ${s}`)}
+					prefix="then-"
+					legend={false}
+				/>
+			</div>
+		{/if}
+	</div>
+
+	<section class="sheet block" aria-labelledby="board-head">
+		<h2 id="board-head">Tally by zone</h2>
+		{#if rows.length === 0}
+			<p class="quiet">No signs of these kinds on record.</p>
+		{:else}
+			<TallyBoard
+				{rows}
+				days={data.days}
+				shape={data.shape}
+				on={data.on}
+				{chosen}
+				onchoose={(k) => (picked = k)}
+				onday={(d) => to('on', d)}
+			/>
+		{/if}
+		{#if row}
+			<ul class="detail">
+				{#each [...row.strokes].reverse() as s (s.day + s.sign.kind)}
+					<li>
+						<b>{formatDay(s.day)}</b>
+						{signLine(s.sign)}{s.sign.note ? `. ${s.sign.note}` : ''}
+						{#if s.sign.photo}<a class="link" href={`/api/photos/${s.sign.photo}`} target="_blank">photo</a>{/if}
+					</li>
+				{/each}
+			</ul>
+		{/if}
+	</section>
+
+	<div class="lower">
+		<section class="sheet block">
+			<h2>What it points to, {formatDay(data.on)}</h2>
+			{#if data.readings.length === 0}<p class="quiet">Nothing that points anywhere.</p>{/if}
+			{#each data.readings as r (r.code + JSON.stringify(r.data))}
+				<div class="reading">
+					<p>
+						<b class:alarm={r.weight === 'vet'}>{WEIGHT_WORDS[r.weight]}</b>
+						{readingSentence(r.code, r.data)} <span class="quiet">({formatDay(r.seenOn)})</span>
+					</p>
+					<p class="quiet">Rule: {READING_WORDS[r.code].rule} Doubt: {READING_WORDS[r.code].doubt}</p>
+				</div>
+			{/each}
+			<p class="quiet">Patterns, not a diagnosis. Vet, qualified fitter and local law come first.</p>
+		</section>
+		<section class="sheet block">
+			<h2>Photos</h2>
+			<PhotoCompare photos={data.photos} />
+			{#if data.rides.length > 0}
+				<h2>Ride log</h2>
+				<ul>
+					{#each data.rides.slice(0, 8) as r, i (i)}
+						<li>
+							{formatDay(r.day)}: {[
+								...r.seen.map((s) => BEHAVIOUR_WORDS[s] ?? s),
+								...r.changes.map((c) => CHANGE_WORDS[c] ?? c)
+							].join(', ') || 'nothing seen'}
+						</li>
+					{/each}
+				</ul>
+			{/if}
+		</section>
+	</div>
+{/if}
+
+<style>
+	h1 {
+		font-size: 1.5rem;
+	}
+	h2 {
+		font-size: 1.15rem;
+	}
+	.filters {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.3rem;
+		margin-left: auto;
+	}
+	.chip {
+		padding-inline: 0.7rem;
+		text-decoration: line-through;
+		color: var(--zt-quiet);
+		font-weight: 400;
+	}
+	.chip.on {
+		text-decoration: none;
+		color: var(--zt-ink);
+		border-color: var(--zt-strap);
+		font-weight: 600;
+	}
+	.strips {
+		display: grid;
+		gap: 0.5rem;
+	}
+	.when {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.5rem 1.5rem;
+		margin-bottom: 0.4rem;
+	}
+	.when label {
+		display: flex;
+		align-items: center;
+		gap: 0.5rem;
+		font-weight: 600;
+	}
+	.when label {
+		white-space: nowrap;
+	}
+	.when select {
+		min-width: 10rem;
+	}
+	.block {
+		display: grid;
+		gap: 0.6rem;
+		align-content: start;
+		margin-top: 0.75rem;
+	}
+	.detail {
+		border-left: 4px solid var(--zt-strap);
+		padding-left: 0.75rem;
+	}
+	.lower {
+		display: grid;
+		grid-template-columns: repeat(auto-fit, minmax(20rem, 1fr));
+		gap: 0.75rem;
+	}
+	.reading {
+		border-top: 1px solid var(--zt-line);
+		padding-top: 0.4rem;
+	}
+	.alarm {
+		color: var(--zt-alarm);
+	}
+</style>

@@ -1,0 +1,238 @@
+<script lang="ts">
+	import { pushState, replaceState } from '$app/navigation';
+	import { onMount, tick } from 'svelte';
+	import { Undo2 } from '@lucide/svelte';
+	import { v7 as uuidv7 } from 'uuid';
+	import { stepsOf, type Step, type Way } from '$core/visit/index.js';
+	import { STEP_CAUTION, STEP_SAYS, STEP_WORDS } from '$words/index.js';
+	import { sync, type KeptVisit } from '$lib/ui/offline/index.js';
+	import { todayHere } from '$lib/ui/format.js';
+	import DisagreeBar from '$lib/ui/walk/DisagreeBar.svelte';
+	import StepChecks from '$lib/ui/walk/StepChecks.svelte';
+	import StepDecide from '$lib/ui/walk/StepDecide.svelte';
+	import StepGoing from '$lib/ui/walk/StepGoing.svelte';
+	import StepMarks from '$lib/ui/walk/StepMarks.svelte';
+	import StepPhotos from '$lib/ui/walk/StepPhotos.svelte';
+	import StepSigns from '$lib/ui/walk/StepSigns.svelte';
+	import StepStand from '$lib/ui/walk/StepStand.svelte';
+	import StepTracings from '$lib/ui/walk/StepTracings.svelte';
+	import StepTreatment from '$lib/ui/walk/StepTreatment.svelte';
+	import StepStrap from '$lib/ui/walk/StepStrap.svelte';
+	import WalkStart from '$lib/ui/walk/WalkStart.svelte';
+	import { screensOf } from '$lib/ui/walk/screens.js';
+	import { Walk } from '$lib/ui/walk/walk.svelte.js';
+	import type { PageProps } from './$types.js';
+
+	const { data }: PageProps = $props();
+
+	let walk: Walk | undefined = $state.raw();
+	let at = $state('');
+	let ready = $state(false);
+	let kept: readonly KeptVisit[] = $state.raw([]);
+	let heading: HTMLHeadingElement | undefined = $state();
+
+	const pairing = $derived(data.pairings.find((p) => p.id === walk?.text('saddle')) ?? data.pairings[0]);
+	const way = $derived((walk?.text('way') ?? 'full') as Way);
+	const steps = $derived(stepsOf(way, data.treats));
+	const padded = $derived(!['none', undefined].includes(walk?.text('pad/pad')));
+	const screens = $derived(screensOf(steps, pairing?.saddleKind, padded));
+	const index = $derived(
+		Math.max(
+			0,
+			screens.findIndex((s) => s.key === at)
+		)
+	);
+	const screen = $derived(screens[index] ?? screens[0]);
+	const step = $derived<Step>(screen?.step ?? 'decide');
+	const partOf = $derived(screens.filter((s) => s.step === step));
+
+	onMount(async () => {
+		const query = new URLSearchParams(location.search);
+		const id = query.get('visit');
+		const store = await sync.store();
+		kept = store.all('visits').filter((v) => v.horseId === data.horse.id);
+		if (id) await open(id, kept.find((v) => v.id === id)?.visitedOn ?? todayHere());
+		at = query.get('at') ?? '';
+		ready = true;
+		void navigator.storage?.persist?.();
+	});
+
+	async function open(id: string, visitedOn: string, isNew = false) {
+		const next = new Walk({ id, horseId: data.horse.id, horseName: data.horse.name, visitedOn });
+		if (!isNew) await next.open();
+		walk = next;
+	}
+	const urlFor = (key: string) => `/horses/${data.horse.id}/walk?visit=${walk?.visit.id}&at=${encodeURIComponent(key)}`;
+
+	async function begin(way: Way) {
+		await open(uuidv7(), todayHere(), true);
+		await walk?.set('way', way);
+		if (data.pairings[0]) await walk?.set('saddle', data.pairings[0].id);
+		at = screensOf(stepsOf(way, data.treats), pairing?.saddleKind, false)[0]?.key ?? 'decide';
+		replaceState(urlFor(at), {});
+	}
+	async function resume(id: string, visitedOn: string) {
+		await open(id, visitedOn);
+		at = screens[0]?.key ?? '';
+		replaceState(urlFor(at), {});
+	}
+	async function go(key: string | undefined) {
+		if (!key) return;
+		at = key;
+		pushState(urlFor(key), {});
+		await tick();
+		scrollTo({ top: 0 });
+		heading?.focus({ preventScroll: true });
+	}
+	const next = () => go(screens[index + 1]?.key);
+	const back = () => go(screens[index - 1]?.key);
+	const toStep = (s: Step) => go(screens.find((x) => x.step === s)?.key);
+	async function skip() {
+		await walk?.set(`skip/${step}`, true);
+		const after = screens.slice(index).find((s) => s.step !== step);
+		await go(after?.key);
+	}
+	function popped() {
+		if (walk) at = new URLSearchParams(location.search).get('at') ?? at;
+	}
+	async function finish() {
+		await walk?.set('done', true);
+		await sync.send();
+		location.assign(`/horses/${data.horse.id}?on=${walk?.visit.visitedOn}&saved=${walk?.visit.id}`);
+	}
+</script>
+
+<svelte:head><title>Visit · {data.horse.name} · Zone Tally</title></svelte:head>
+<svelte:window onpopstate={popped} />
+
+<div class="walk" data-ready={ready}>
+	{#if !walk}
+		{#if ready}
+			<WalkStart horse={data.horse} open={data.before.open} {kept} onbegin={begin} onresume={resume} />
+		{/if}
+	{:else}
+		<header>
+			<a class="name head" href={`/horses/${data.horse.id}`} data-sveltekit-reload>{data.horse.name}</a>
+			<label class="quiet day"
+				>visit of <input
+					type="date"
+					class="input"
+					max={todayHere()}
+					value={walk.visit.visitedOn}
+					onchange={(e) => e.currentTarget.value && void walk?.setDay(e.currentTarget.value)}
+				/></label
+			>
+			<button
+				class="btn btn-ghost btn-square"
+				aria-label="Take the last tap back"
+				disabled={!walk.canUndo}
+				onclick={() => void walk?.undo()}><Undo2 size={22} /></button
+			>
+		</header>
+		<StepStrap {steps} states={walk.states} current={step} onstep={toStep} />
+		<DisagreeBar {walk} />
+		<h1 tabindex="-1" bind:this={heading}>
+			{STEP_WORDS[step]}
+			{#if partOf.length > 1}<small class="quiet"
+					>{partOf.findIndex((s) => s.key === screen?.key) + 1} of {partOf.length}</small
+				>{/if}
+		</h1>
+		{#if screen === partOf[0]}
+			<p class="quiet">{STEP_SAYS[step]}</p>
+			{#if STEP_CAUTION[step]}<p class="caution">{STEP_CAUTION[step]}</p>{/if}
+		{/if}
+		{#key screen?.key}
+			<section class="step">
+				{#if screen?.step === 'going'}<StepGoing {walk} onnext={next} />
+				{:else if screen?.step === 'stand'}<StepStand {walk} onnext={next} />
+				{:else if screen?.step === 'feel' || screen?.step === 'hair' || screen?.step === 'sweat'}
+					<StepSigns {walk} group={screen.step} before={data.before.signs} onnext={next} />
+				{:else if screen?.step === 'marks'}
+					<StepMarks {walk} part={screen.part} {pairing} hand={data.hand} before={data.before} onnext={next} />
+				{:else if screen?.step === 'tracings'}<StepTracings {walk} onnext={next} />
+				{:else if screen?.step === 'bare' || screen?.step === 'girthed' || screen?.step === 'rider'}
+					{#if pairing}
+						<StepChecks
+							{walk}
+							{pairing}
+							hand={data.hand}
+							stage={screen.stage}
+							check={screen.check}
+							last={screen === partOf[partOf.length - 1]}
+							onnext={next}
+						/>
+					{/if}
+				{:else if screen?.step === 'photos'}<StepPhotos {walk} onnext={next} />
+				{:else if screen?.step === 'treatment'}<StepTreatment {walk} />
+				{:else}
+					<StepDecide {walk} {pairing} before={data.before} {steps} onstep={toStep} onfinish={finish} />
+				{/if}
+			</section>
+		{/key}
+		<footer>
+			<button class="btn" disabled={index === 0} onclick={back}>Back</button>
+			{#if step !== 'decide'}
+				<button class="btn btn-ghost" aria-label={`Skip: ${STEP_WORDS[step]}`} onclick={skip}>Skip</button>
+				<button class="btn btn-primary" onclick={next}>Next</button>
+			{/if}
+		</footer>
+	{/if}
+</div>
+
+<style>
+	.walk {
+		max-width: 44rem;
+		margin: 0 auto;
+		display: grid;
+		gap: 0.6rem;
+		padding-bottom: 5rem;
+	}
+	header {
+		display: flex;
+		align-items: center;
+		gap: 0.75rem;
+	}
+	.name {
+		font-size: 1.2rem;
+	}
+	.day {
+		display: flex;
+		align-items: center;
+		gap: 0.4rem;
+		margin-left: auto;
+		font-size: 0.9rem;
+	}
+	.day input {
+		width: 9.4rem;
+		padding-inline: 0.5rem;
+	}
+	h1 {
+		font-size: 1.45rem;
+		outline: none;
+	}
+	h1 small {
+		font-size: 0.95rem;
+		font-weight: 400;
+	}
+	.caution {
+		border: 1.5px solid var(--zt-strap);
+		border-radius: 0.5rem;
+		padding: 0.4rem 0.75rem;
+		font-size: 0.95rem;
+	}
+	.step {
+		display: grid;
+		gap: 0.75rem;
+	}
+	footer {
+		position: fixed;
+		inset: auto 0 0;
+		display: grid;
+		grid-template-columns: 1fr 1fr 1.8fr;
+		gap: 0.5rem;
+		padding: 0.6rem max(0.75rem, calc(50vw - 22rem));
+		background: var(--zt-card);
+		border-top: 1px solid var(--zt-line);
+		z-index: 5;
+	}
+</style>
