@@ -152,6 +152,7 @@ const ANSWERS: Readonly<Record<string, string>> = {
 	'four-fingers': 'four fingers or more',
 	'less-fingers': 'less'
 };
+export const KNOWN_ANSWERS: readonly string[] = Object.keys(ANSWERS);
 export const answerWords = (code: string): string => ANSWERS[code] ?? code;
 
 const CONTRADICTIONS: Readonly<Record<string, string>> = {

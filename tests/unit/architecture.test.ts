@@ -36,7 +36,21 @@ const wrong = (folder: string, allowed: (to: string) => boolean): string[] =>
 		.filter((a) => !allowed(a.to))
 		.map((a) => `${a.from} -> ${a.to}`);
 
-const ROOMS = ['errors', 'units', 'math', 'curve', 'noise', 'change', 'schedule', 'call'];
+const ROOMS = [
+	'errors',
+	'units',
+	'math',
+	'curve',
+	'noise',
+	'change',
+	'visit',
+	'load',
+	'zones',
+	'checks',
+	'reading',
+	'schedule',
+	'call'
+];
 const PURE_PACKAGES = new Set(['temporal-polyfill', 'papaparse', 'fast-xml-parser', 'svgpath']);
 
 describe('import directions', () => {

@@ -2,42 +2,8 @@ import { expect } from 'chai';
 import { buildTrendOption, type TrendColours, type TrendData } from '../../../src/lib/ui/charts/trendOption.js';
 import { betweenPath, outlinePath } from '../../../src/lib/ui/cuts/outline.js';
 import { linePath, dayNumber } from '../../../src/lib/ui/rail/railScale.js';
-import {
-	cellCentre,
-	cellPath,
-	outlineAt,
-	SPINE_GAP,
-	STATION_AT,
-	STRIP_LENGTH,
-	STRIP_ZONES
-} from '../../../src/lib/ui/strip/stripShape.js';
 
 const numbers = (path: string): number[] => (path.match(/-?\d+(\.\d+)?/g) ?? []).map(Number);
-
-describe('the strip', () => {
-	it('has zones without gap or overlap from withers to loin', () => {
-		expect(STRIP_ZONES[0]?.from).to.equal(0);
-		expect(STRIP_ZONES[STRIP_ZONES.length - 1]?.to).to.equal(STRIP_LENGTH);
-		STRIP_ZONES.slice(1).forEach((z, i) => expect(z.from).to.equal(STRIP_ZONES[i]?.to));
-	});
-
-	it('puts every cut into the zone that it tells of', () => {
-		for (const zone of STRIP_ZONES) if (zone.station) expect(STATION_AT[zone.station]).to.be.within(zone.from, zone.to);
-	});
-
-	it('draws each side on its own side of the spine, mirrored', () => {
-		const zone = STRIP_ZONES[2] as (typeof STRIP_ZONES)[number];
-		const ys = (sign: 1 | -1) => numbers(cellPath(zone, 'inner', sign)).filter((_, i) => i % 2 === 1);
-		expect(ys(1).every((y) => y >= SPINE_GAP)).to.be.true;
-		expect(ys(-1)).to.deep.equal(ys(1).map((y) => -y));
-		expect(cellCentre(zone, -1).y).to.equal(-cellCentre(zone, 1).y);
-	});
-
-	it('stays within its outline', () => {
-		for (let x = 0; x <= STRIP_LENGTH; x += 10) expect(outlineAt(x)).to.be.within(40, 100);
-		expect(outlineAt(-50)).to.equal(outlineAt(0));
-	});
-});
 
 describe('cuts', () => {
 	const a = { x: [-1, 0, 1], y: [-2, 0, -2] };

@@ -8,9 +8,9 @@
 	}
 	const { walk, onnext }: Props = $props();
 	const href = $derived(`/horses/${walk.visit.horseId}/visits/new?visit=${walk.visit.id}&on=${walk.visit.visitedOn}`);
-	async function plan(code: 'now' | 'later') {
-		await walk.set('tracings/plan', code);
-		if (code === 'later') onnext();
+	async function plan(when: 'now' | 'later') {
+		await walk.set('tracings/plan', when);
+		if (when === 'later') onnext();
 	}
 </script>
 
