@@ -55,7 +55,9 @@ async function page(request: Request): Promise<Response> {
 		return response;
 	} catch (error) {
 		const cache = await caches.open(PAGES);
-		const kept = await cache.match(cachePath(url), { ignoreVary: true });
+		const kept =
+			(await cache.match(cachePath(url), { ignoreVary: true })) ??
+			(await cache.match(url.pathname, { ignoreVary: true }));
 		const fallback = kept ?? (await caches.match('/offline.html', { ignoreVary: true }));
 		if (fallback) return fallback;
 		throw error;

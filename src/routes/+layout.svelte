@@ -27,7 +27,9 @@
 
 {#if data.person}
 	<header class="top" class:walking={page.url.pathname.endsWith('/walk')}>
-		<a class="brand head" href="/"><img src="/mark.svg" alt="" width="30" height="30" /><span>Zone Tally</span></a>
+		<a class="brand head" href="/" aria-label="Zone Tally, horses"
+			><img src="/mark.svg" alt="" width="30" height="30" /><span>Zone Tally</span></a
+		>
 		<nav aria-label="Main">
 			{#each LINKS as link (link.href)}
 				<a href={link.href} aria-current={here(link.href) ? 'page' : undefined}>{link.word}</a>

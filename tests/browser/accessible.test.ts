@@ -50,11 +50,66 @@ describe('every main screen meets WCAG 2.2 AA, in both themes', () => {
 			expect(await findings('/sign-in', theme, true), `/sign-in in ${theme}`).to.deep.equal([]);
 		});
 
+	/** Every screen of the walk, by the key in its address. */
+	const WALK = [
+		'going',
+		'stand',
+		'feel',
+		'hair',
+		'marks/places',
+		'marks/tape',
+		'marks/condition',
+		'marks/load',
+		'tracings',
+		'bare/clearance-top',
+		'bare/contact',
+		'pad',
+		'girthed/girth-line',
+		'rider/knee-room',
+		'sweat',
+		'photos',
+		'decide'
+	];
+
+	for (const theme of ['paper', 'stable'])
+		it(`every screen of the walk on a phone, ${theme}`, async () => {
+			const { id, visitIds } = await demoHorse('Marram');
+			const last = visitIds.at(-1);
+			for (const at of WALK)
+				expect(
+					await findings(`/horses/${id}/walk?visit=${last}&at=${at}`, theme, false, 390),
+					`${at} in ${theme}`
+				).to.deep.equal([]);
+			for (const path of [`/horses/${id}/walk`, `/horses/${id}/signs`, `/horses/${id}/log`, '/hands'])
+				expect(await findings(path, theme, false, 390), `${path} in ${theme}`).to.deep.equal([]);
+			expect(await findings(`/horses/${id}/signs`, theme)).to.deep.equal([]);
+		});
+
+	it('the sheet of one zone', async () => {
+		const { id, visitIds } = await demoHorse('Marram');
+		const page = await context.newPage();
+		await page.goto(`${serverUrl()}/horses/${id}/walk?visit=${visitIds.at(-1)}&at=feel`);
+		await page.getByRole('button', { name: /^near pocket/ }).click();
+		await page.getByRole('button', { name: 'Done', exact: true }).waitFor();
+		await page.evaluate(AXE);
+		const run = `axe.run(document, { runOnly: { type: 'tag', values: ${JSON.stringify(RULES)} } }).then((r) => r.violations.map((v) => v.id + ' ' + v.nodes[0].target))`;
+		expect(await page.evaluate(run)).to.deep.equal([]);
+		await page.close();
+	});
+
 	it('on a phone nothing runs out of the page sideways', async () => {
 		const { id } = await demoHorse('Marram');
 		const page = await context.newPage();
 		await page.setViewportSize({ width: 390, height: 844 });
-		for (const path of ['/', `/horses/${id}`, `/horses/${id}/visits/new`, '/saddles', '/import']) {
+		for (const path of [
+			'/',
+			`/horses/${id}`,
+			`/horses/${id}/visits/new`,
+			'/saddles',
+			'/import',
+			'/hands',
+			...['walk', 'signs', 'log'].map((p) => `/horses/${id}/${p}`)
+		]) {
 			await page.goto(serverUrl() + path);
 			await page.waitForLoadState('networkidle');
 			expect(await page.evaluate(() => document.documentElement.scrollWidth), path).to.be.at.most(390);

@@ -100,8 +100,11 @@ describe('a new fit mark', () => {
 		const owner = await signedIn('bodyworker');
 		const { id, pairingId, visitIds } = await demoHorse('Marram');
 		const mark = '019b0000-0000-7000-8000-00000000abcd';
-		const verdict = async () =>
-			/data-testid="verdict"[^>]*>([A-Za-z]+)/.exec(await (await owner.get(`/horses/${id}`)).text())?.[1];
+		const verdict = async () => {
+			const page = await (await owner.get(`/horses/${id}`)).text();
+			return (/data-testid="shape-verdict"[^>]*>([A-Za-z]+)/.exec(page) ??
+				/data-testid="verdict"[^>]*>([A-Za-z]+)/.exec(page))?.[1];
+		};
 		expect(await verdict()).to.equal('Refit');
 		await owner.post(`/horses/${id}?/fit`, {
 			id: mark,

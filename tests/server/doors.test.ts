@@ -6,7 +6,7 @@ import { and, eq } from 'drizzle-orm';
 import { tables } from '../../src/lib/server/db/index.js';
 import { clientAt, serverUrl, signedIn } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
-import { visitBody } from '../support/visits.js';
+import { batchBody, noteBody, rideBody, visitBody } from '../support/visits.js';
 
 /** Every route file and what it answers to: pages by load and actions, endpoints by their methods. */
 function routesOnDisk(): string[] {
@@ -54,6 +54,11 @@ describe('every door', () => {
 			bytes: Buffer.from('x'),
 			sha256: '0'.repeat(64)
 		});
+		const rideId = uuidv7();
+		const { id: _own, ...ride } = rideBody(foreign.id);
+		await db
+			.insert(tables.ride)
+			.values({ ...ride, id: rideId, yardId: foreign.yardId } as typeof tables.ride.$inferInsert);
 		const visitId = foreign.visitIds[0] as string;
 		const horse = `/horses/${foreign.id}`;
 		const edit = { id: foreign.id, yardId: foreign.yardId, name: 'Stolen', about: '', bornYear: '' };
@@ -86,7 +91,17 @@ describe('every door', () => {
 			},
 			'DELETE /api/visits/[visit]': { path: `/api/visits/${visitId}` },
 			'POST /api/visits/[visit]': { path: `/api/visits/${visitId}` },
-			'PUT /api/photos/[photo]': { path: `/api/photos/${photoId}?visit=${visitId}`, json: 'x' },
+			'GET /horses/[horse]/walk': { path: `${horse}/walk` },
+			'GET /horses/[horse]/signs': { path: `${horse}/signs` },
+			'GET /horses/[horse]/log': { path: `${horse}/log` },
+			'POST /api/visits/[visit]/entries': {
+				path: `/api/visits/${visitId}/entries`,
+				json: batchBody(foreign.id, [noteBody('rest/feel', true)])
+			},
+			'GET /api/visits/[visit]/entries': { path: `/api/visits/${visitId}/entries` },
+			'PUT /api/rides/[ride]': { path: `/api/rides/${rideId}`, json: { ...rideBody(foreign.id), id: rideId } },
+			'DELETE /api/rides/[ride]': { path: `/api/rides/${rideId}` },
+			'PUT /api/photos/[photo]': { path: `/api/photos/${photoId}?visit=${visitId}&kind=side`, json: 'x' },
 			'GET /api/photos/[photo]': { path: `/api/photos/${photoId}` },
 			'GET /api/horses/[horse]/points.csv': { path: `/api${horse}/points.csv` },
 			'GET /api/horses/[horse]/archive.json': { path: `/api${horse}/archive.json` },
@@ -95,9 +110,11 @@ describe('every door', () => {
 	});
 
 	const OPEN = ['GET /sign-in', 'POST /sign-in', 'POST /sign-out'];
+	/** A person's own hand: no yard's record, and no id to ask for another's. */
+	const OWN = ['GET /hands', 'POST /hands'];
 
 	it('is in this test: the list is held against the files', () =>
-		expect([...Object.keys(knocks), ...OPEN].sort()).to.deep.equal(routesOnDisk()));
+		expect([...Object.keys(knocks), ...OPEN, ...OWN].sort()).to.deep.equal(routesOnDisk()));
 
 	async function knock(cookie: 'owner' | 'nobody', name: string): Promise<Response> {
 		const client = cookie === 'owner' ? await signedIn('owner') : clientAt(serverUrl(), '');
@@ -119,6 +136,8 @@ describe('every door', () => {
 	});
 
 	it('is shut to a person who is signed out', async () => {
+		knocks['GET /hands'] = { path: '/hands' };
+		knocks['POST /hands'] = { path: '/hands', form: { twoMm: '36', threeMm: '54', fourMm: '72', breadthMm: '85' } };
 		for (const name of Object.keys(knocks)) {
 			const response = await knock('nobody', name);
 			const sentAway = response.status === 303 && response.headers.get('location')?.startsWith('/sign-in');
@@ -135,6 +154,13 @@ describe('every door', () => {
 		expect(undone.every((v) => v.undoneAt === null && v.version === 1)).to.be.true;
 		expect(await db.select().from(tables.saddle).where(eq(tables.saddle.name, 'Stolen'))).to.deep.equal([]);
 		expect(await db.select().from(tables.fitMark).where(eq(tables.fitMark.horseId, foreign.id))).to.have.length(1);
+		const rides = await db.select().from(tables.ride).where(eq(tables.ride.horseId, foreign.id));
+		expect(rides.map((r) => r.undoneAt)).to.deep.equal([null]);
+		const notes = await db
+			.select()
+			.from(tables.visitEntry)
+			.where(eq(tables.visitEntry.visitId, foreign.visitIds[0] as string));
+		expect(notes).to.deep.equal([]);
 	});
 
 	it('a foreign session forged by hand opens nothing', async () => {
@@ -161,9 +187,13 @@ describe('every door', () => {
 					visitId: foreign.visitIds[0] as string,
 					fittedBy: ''
 				}),
-				await viewer.get(`/horses/${foreign.id}/visits/new`)
+				await viewer.get(`/horses/${foreign.id}/visits/new`),
+				await viewer.get(`/horses/${foreign.id}/walk`),
+				await viewer.get(`/horses/${foreign.id}/log`),
+				await viewer.send('POST', `/api/visits/${v.id}/entries`, batchBody(foreign.id, [noteBody('way', 'full')])),
+				await viewer.send('PUT', `/api/rides/${v.id}`, { ...rideBody(foreign.id), id: v.id })
 			];
-			expect(writes.map((r) => r.status)).to.deep.equal([403, 403, 403, 403]);
+			expect(writes.map((r) => r.status)).to.deep.equal(Array(8).fill(403));
 		} finally {
 			await db
 				.delete(tables.membership)

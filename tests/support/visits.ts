@@ -40,3 +40,34 @@ export function visitBody(horseId: string, visitedOn: string, repeats = 1, stati
 		)
 	};
 }
+
+/** One tap as the device sends it. */
+export const noteBody = (field: string, value: unknown, replaces: readonly string[] = []) => ({
+	id: uuidv7(),
+	field,
+	value,
+	replaces,
+	madeAt: new Date().toISOString()
+});
+
+/** A batch of taps of one visit. */
+export const batchBody = (horseId: string, entries: readonly unknown[], visitedOn = '2026-03-14') => ({
+	horseId,
+	visitedOn,
+	device: uuidv7(),
+	sentAt: new Date().toISOString(),
+	entries
+});
+
+/** A line of the ride log. */
+export const rideBody = (horseId: string) => ({
+	id: uuidv7(),
+	horseId,
+	riddenOn: '2026-03-14',
+	saddleId: null as string | null,
+	pad: 'none',
+	seen: ['bucks'],
+	atTime: 'start',
+	changes: [] as string[],
+	note: ''
+});

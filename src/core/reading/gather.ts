@@ -17,6 +17,8 @@ export interface GatherOptions {
 	readonly day: Day;
 	/** The saddle in question; hand checks of others are left aside. */
 	readonly pairingId: string | undefined;
+	/** Hand checks from before the saddle was last fitted speak of another fit. */
+	readonly fittedOn?: Day | undefined;
 	readonly changes: readonly SideChange[];
 	readonly rides: readonly LoggedRide[];
 }
@@ -63,6 +65,7 @@ export function gatherEvidence(visits: readonly VisitFields[], options: GatherOp
 	const { day, pairingId } = options;
 	const back = visits.filter((v) => v.visitedOn <= day).sort((a, b) => b.visitedOn.localeCompare(a.visitedOn));
 	const checked = lastWith(back, (v) => {
+		if (options.fittedOn && v.visitedOn < options.fittedOn) return undefined;
 		const answers = readAnswers(v.states)
 			.filter((a) => a.pairingId === pairingId)
 			.map((a) => judgeAnswer(a, options.handSchool));

@@ -18,7 +18,6 @@ type Fields = Readonly<Record<string, unknown>>;
 const changed = (station: string, side: 'near' | 'off', mm: number): SideChange => ({
 	station,
 	side,
-	measure: 'band_half_width_mm',
 	mm,
 	sdMm: 0.7,
 	ci95: [mm - 1.4, mm + 1.4],
@@ -178,6 +177,14 @@ describe('checks, load and behaviour', () => {
 			{ riddenOn: '2026-06-09', seen: ['spooks'] }
 		];
 		expect(read({}, { rides }).map((r) => r.data['behaviour'])).to.deep.equal(['bucks']);
+	});
+	it('checks from before the saddle was fitted speak of another fit', () => {
+		const visits = [visitOf('2026-04-01', check('front-angle', 'first-at-top'))];
+		const options = { day: DAY, pairingId: PAIRING, handSchool: 'rest', changes: [], rides: [] } as const;
+		const found = (fittedOn: string) =>
+			readEvidence(gatherEvidence(visits, { ...options, fittedOn })).map((r) => r.code);
+		expect(found('2026-04-01')).to.include('checks-narrow');
+		expect(found('2026-04-02')).to.deep.equal([]);
 	});
 	it('an earlier visit’s checks stand until the next are done', () =>
 		expect(codes({ 'rest/feel': true }, { earlier: check('front-angle', 'first-at-top') })).to.include(

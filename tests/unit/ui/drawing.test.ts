@@ -3,8 +3,6 @@ import { buildTrendOption, type TrendColours, type TrendData } from '../../../sr
 import { betweenPath, outlinePath } from '../../../src/lib/ui/cuts/outline.js';
 import { linePath, dayNumber } from '../../../src/lib/ui/rail/railScale.js';
 
-const numbers = (path: string): number[] => (path.match(/-?\d+(\.\d+)?/g) ?? []).map(Number);
-
 describe('cuts', () => {
 	const a = { x: [-1, 0, 1], y: [-2, 0, -2] };
 	const b = { x: [-2, 0, 2], y: [-2, 0, -2] };

@@ -123,7 +123,7 @@ export async function rejudgeHorse(tx: Asker, horse: JudgedHorse): Promise<void>
 		const fittedOn = marks.filter((m) => m.pairingId === pairing.id).at(-1)?.fittedOn;
 		const judgement = judgePairing(tracings, { school: pairing.school, fittedOn }, horse.bornYear);
 		await storeCalls(tx, pairing.id, judgement.status === 'judged' ? judgement.calls : [], tracings);
-		if (pairing.inUse) standing = { pairing, judgement };
+		if (pairing.inUse) standing = { pairing: { ...pairing, fittedOn }, judgement };
 	}
 	await storeStanding(tx, horse, { ...standing, tracings, found });
 }

@@ -15,6 +15,8 @@ export interface JudgedHorse {
 export interface JudgedPairing {
 	readonly id: string;
 	readonly handSchool: HandSchool;
+	/** Day of the latest fit mark. */
+	readonly fittedOn?: string | undefined;
 }
 
 /** What was found of a horse besides its shape. */
@@ -42,6 +44,7 @@ export function readingsOn(
 			day,
 			pairingId: pairing?.id,
 			handSchool: pairing?.handSchool ?? 'rest',
+			fittedOn: pairing?.fittedOn,
 			changes: shape?.changes ?? [],
 			rides: found.rides
 		})

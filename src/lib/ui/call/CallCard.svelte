@@ -17,6 +17,8 @@
 		call: JoinedCall | undefined;
 		/** Day the call stands for. */
 		day: string | undefined;
+		/** Next look by hand at the latest. */
+		byHandOn: string | undefined;
 		/** Why the horse wants a look before its date. */
 		lookAgain: readonly { readonly code: string; readonly since: string }[];
 		/** What is missing for a call, in a sentence. */
@@ -27,7 +29,7 @@
 		actionHref: string;
 		actionWord: string | undefined;
 	}
-	const { call, day, lookAgain, missing, saddleName, isLatest, actionHref, actionWord }: Props = $props();
+	const { call, day, byHandOn, lookAgain, missing, saddleName, isLatest, actionHref, actionWord }: Props = $props();
 
 	const reasons = $derived(call ? call.reasons.filter((r) => !r.against).slice(0, 3) : []);
 	const against = $derived(call ? call.reasons.filter((r) => r.against) : []);
@@ -97,7 +99,9 @@
 			>
 			<span>
 				{#if caution}<strong class="alarming">{caution}</strong><br />{/if}
-				{call.from === 'signs' ? 'Look' : 'Trace'} again by {formatDay(call.nextOn)}.
+				{call.from === 'signs' ? 'Look' : 'Trace'} again by {formatDay(call.nextOn)}{byHandOn
+					? `, by hand by ${formatDay(byHandOn)} at the latest`
+					: ''}.
 			</span>
 		</div>
 	{:else}

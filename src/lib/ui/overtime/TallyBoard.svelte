@@ -27,6 +27,8 @@
 	);
 	const ticks = $derived(monthTicks(first, last, width < 560 ? 4 : 10));
 	const height = $derived(rows.length * ROW + 30);
+	const nameOf = (row: TallyRow) =>
+		width < 560 ? placeWords(row.zone, row.side).replace('long muscle, ', '') : placeWords(row.zone, row.side);
 	/** mm of shape in half a row. */
 	const SHAPE_MM = 12;
 	const shapeLine = (row: TallyRow, top: number) =>
@@ -62,7 +64,7 @@
 				class:chosen={chosen === key}
 				role="button"
 				tabindex="0"
-				aria-label={`${placeWords(row.zone, row.side)}: ${row.strokes.length} signs. ${row.strokes
+				aria-label={`${nameOf(row)}: ${row.strokes.length} signs. ${row.strokes
 					.slice(-3)
 					.map((s) => `${formatDay(s.day)} ${signLine(s.sign)}`)
 					.join('; ')}`}
@@ -74,11 +76,7 @@
 				}}
 			>
 				<rect x="0" y={top + 1} {width} height={ROW - 2} />
-				<text x={left} y={top + ROW / 2 + 5} text-anchor="end"
-					>{width < 560
-						? placeWords(row.zone, row.side).replace('long muscle, ', '')
-						: placeWords(row.zone, row.side)}</text
-				>
+				<text x={left} y={top + ROW / 2 + 5} text-anchor="end">{nameOf(row)}</text>
 				<path class="zero" d={`M${left + 14} ${top + ROW / 2}H${width - 20}`} />
 				{#if row.station}<path class={`shape ${row.side}`} d={shapeLine(row, top)} />{/if}
 				{#each row.strokes as s, k (k)}
@@ -116,6 +114,9 @@
 </div>
 
 <style>
+	.board {
+		overflow: hidden;
+	}
 	svg {
 		display: block;
 	}

@@ -1,5 +1,6 @@
 import { LIMITS, overlayCuts } from '$core/change/index.js';
 import type { Call } from '$core/call/index.js';
+import { nextByHandDay } from '$core/schedule/index.js';
 import { readSigns, tallyZones, type StrokeAge } from '$core/zones/index.js';
 import { errorSentence, MISSING_WORDS, signLine } from '$words/index.js';
 import { answerForm, answerPage, outlineOf, parseFields, parseId, schemas } from '$lib/server/door/index.js';
@@ -82,8 +83,10 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 		const tracings = tracedOn ? await listTracings(db, horse.id, fitDay ? [fitDay, tracedOn] : [tracedOn]) : [];
 		const cuts = tracedOn ? overlayCuts(tracings, fitDay, tracedOn) : [];
 		const isLatest = day === days[days.length - 1];
-		const joined = day ? joinOn(horse, pairing, found, call, day) : undefined;
+		const judged = pairing && { ...pairing, fittedOn: marks.filter((m) => day && m.fittedOn <= day).at(-1)?.fittedOn };
+		const joined = day ? joinOn(horse, judged, found, call, day) : undefined;
 		const today = new Date().toISOString().slice(0, 10);
+		const again = day && isLatest ? lookAgainOn(found, day, today) : [];
 		return {
 			horse: { id: horse.id, name: horse.name, about: horse.about, bornYear: horse.bornYear },
 			mayWrite: mayWrite(locals.scope, horse.yardId),
@@ -96,8 +99,16 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 			day: day ?? null,
 			call: call ?? null,
 			joined: joined ?? null,
-			readings: day ? readingsOn(pairing, found, call, day) : [],
-			lookAgain: day && isLatest ? lookAgainOn(found, day, today) : [],
+			readings: day ? readingsOn(judged, found, call, day) : [],
+			lookAgain: again,
+			byHandOn:
+				day && isLatest
+					? byHandOn(
+							day,
+							horse.bornYear,
+							again.some((l) => l.code === 'lay-off')
+						)
+					: null,
 			isLatest,
 			missing:
 				calls.length === 0
@@ -111,6 +122,9 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 			saved: url.searchParams.get('saved')
 		};
 	});
+
+const byHandOn = (day: string, bornYear: number | null, backInWork: boolean): string =>
+	nextByHandDay(day, bornYear === null ? undefined : Number(day.slice(0, 4)) - bornYear, backInWork);
 
 type PairingKept = { readonly school: 'close' | 'roomy' } | undefined;
 

@@ -94,6 +94,7 @@
 		<CallCard
 			call={data.joined ?? undefined}
 			day={data.day ?? undefined}
+			byHandOn={data.byHandOn ?? undefined}
 			lookAgain={data.lookAgain}
 			missing={data.missing ?? undefined}
 			saddleName={data.pairing?.saddleName}

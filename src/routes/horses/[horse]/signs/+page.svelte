@@ -225,6 +225,7 @@
 	}
 	.strips {
 		display: grid;
+		grid-template-columns: minmax(0, 1fr);
 		gap: 0.5rem;
 	}
 	.when {
@@ -247,6 +248,7 @@
 	}
 	.block {
 		display: grid;
+		grid-template-columns: minmax(0, 1fr);
 		gap: 0.6rem;
 		align-content: start;
 		margin-top: 0.75rem;
@@ -257,7 +259,7 @@
 	}
 	.lower {
 		display: grid;
-		grid-template-columns: repeat(auto-fit, minmax(20rem, 1fr));
+		grid-template-columns: repeat(auto-fit, minmax(min(20rem, 100%), 1fr));
 		gap: 0.75rem;
 	}
 	.reading {
