@@ -67,7 +67,29 @@ async function bring(page, url) {
 	await page.getByText('tracings read').waitFor();
 }
 
+/** One screen of a finished walk; a copy of it is only looked at, never written to. */
+async function walkAt(page, url, at, name = 'Marram') {
+	await horse(page, url, name);
+	await page.getByRole('link', { name: 'Go on with it' }).first().click();
+	await page.waitForURL(/walk/);
+	await page.goto(`${page.url()}&at=${encodeURIComponent(at)}`);
+	await page.locator('.step').waitFor();
+	await page.waitForLoadState('networkidle');
+}
+
 const VIEWS = {
+	'walk-feel': { size: PHONE, go: (page, url) => walkAt(page, url, 'feel') },
+	'walk-marks': { size: PHONE, go: (page, url) => walkAt(page, url, 'marks/places') },
+	'walk-check': { size: PHONE, go: (page, url) => walkAt(page, url, 'bare/clearance-top') },
+	signs: {
+		size: DESK,
+		go: async (page, url) => {
+			await horse(page, url, 'Marram');
+			await page.getByRole('link', { name: 'Signs' }).click();
+			await page.waitForURL(/signs/);
+			await page.getByRole('button', { name: /^near pocket: \d+ signs/ }).click();
+		}
+	},
 	'sign-in': { size: DESK, signedOut: true, go: (page, url) => page.goto(`${url}/sign-in`) },
 	board: { size: DESK, go: (page, url) => page.goto(`${url}/`) },
 	'board-phone': { size: PHONE, go: (page, url) => page.goto(`${url}/`) },

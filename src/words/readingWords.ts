@@ -17,7 +17,8 @@ const place = (d: Data): string => placeWords(d['zone'] as ZoneId, String(d['sid
 const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const at = (d: Data): string => upper(place(d));
 const kind = (d: Data): string => KIND_WORDS[d['kind'] as keyof typeof KIND_WORDS] ?? String(d['kind']);
-const count = (d: Data): string => (Number(d['count']) === 1 ? '1 points' : `${d['count']} point`);
+const count = (d: Data): string =>
+	Number(d['count']) === 1 ? '1 hand check points' : `${d['count']} hand checks point`;
 const VET = 'Only a vet can say why.';
 
 /** For each reading: what it says, by which rule, and how it could be wrong (common practice, no source). */
@@ -126,12 +127,12 @@ export const READING_WORDS: Readonly<Record<ReadingCode, ReadingWords>> = {
 		doubt: 'Only a hand under the panel shows the gap.'
 	},
 	'checks-wide': {
-		says: (d) => `Hand checks: ${count(d)} to too wide`,
+		says: (d) => `${count(d)} to too wide`,
 		rule: 'More checks beyond their limit say wide than narrow.',
 		doubt: 'Hands differ; a qualified fitter decides.'
 	},
 	'checks-narrow': {
-		says: (d) => `Hand checks: ${count(d)} to too narrow`,
+		says: (d) => `${count(d)} to too narrow`,
 		rule: 'More checks beyond their limit say narrow than wide.',
 		doubt: 'Hands differ; a qualified fitter decides.'
 	},

@@ -69,7 +69,6 @@
 
 <div class="frame">
 	<div bind:this={stage} class="stage">
-		<!-- svelte-ignore a11y_no_static_element_interactions -->
 		<svg
 			viewBox={box.join(' ')}
 			role="group"

@@ -21,6 +21,7 @@ interface Undoable {
 }
 
 const SEND_AFTER_MS = 300;
+const nowText = (): string => new Date().toISOString();
 
 /** One visit being walked: every tap is kept on the device at once and sent when it can be. */
 export class Walk {
@@ -59,8 +60,8 @@ export class Walk {
 	}
 
 	#take(more: readonly Entry[]): void {
-		const known = new Set(this.entries.map((e) => e.id));
-		const fresh = more.filter((e) => !known.has(e.id));
+		const known = Object.fromEntries(this.entries.map((e) => [e.id, true]));
+		const fresh = more.filter((e) => !known[e.id]);
 		if (fresh.length > 0) this.entries = [...this.entries, ...fresh];
 	}
 
@@ -127,7 +128,7 @@ export class Walk {
 			field,
 			value,
 			replaces: tips.map((t) => t.id),
-			madeAt: new Date().toISOString()
+			madeAt: nowText()
 		};
 		this.entries = [...this.entries, entry];
 		const store = await sync.store();
