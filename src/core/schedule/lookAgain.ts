@@ -57,7 +57,7 @@ export function lookAgain(h: Happened): LookAgain[] {
 		.filter((c) => c.on >= h.lookedOn && c.on <= h.today)
 		.map((c): LookAgain => ({ code: c.change === 'lay-off' ? 'lay-off' : `${c.change}-changed`, since: c.on }));
 	const behaviour = h.behaviourOn
-		.filter((d) => d > h.lookedOn && d <= h.today)
+		.filter((d) => d >= h.lookedOn && d <= h.today)
 		.slice(-1)
 		.map((since): LookAgain => ({ code: 'new-behaviour', since }));
 	const found = new Map<LookAgainCode, LookAgain>();

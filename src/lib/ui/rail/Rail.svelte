@@ -47,7 +47,8 @@
 			.map((p) => [x(dayNumber(p.day)), y(Math.min(p.nearMm, p.offMm) - 1.96 * p.sdMm)] as const);
 		return points.length > 1 ? `${linePath([...up, ...down])}Z` : '';
 	});
-	const here = $derived(points.find((p) => p.day === shown));
+	/** The shape on the shown day, or as it was last traced before. */
+	const here = $derived(points.filter((p) => p.day <= shown).at(-1));
 	const lastPoint = $derived(points[points.length - 1]);
 	const ticks = $derived(monthTicks(first, last, narrow ? 4 : 10));
 	const forecastPath = $derived.by(() => {
@@ -144,7 +145,9 @@
 		<span class="reading"
 			><b>{formatDay(shown)}</b>{#if here}: <b>near {formatMm(here.nearMm)}</b> (solid),
 				<b class="thin">off {formatMm(here.offMm)}</b>
-				(dashed), ± {(1.96 * here.sdMm).toFixed(1)} mm{/if}</span
+				(dashed), ± {(1.96 * here.sdMm).toFixed(1)} mm{here.day === shown
+					? ''
+					: `, traced ${formatDay(here.day)}`}{/if}</span
 		>
 		<span>T8 band since the fit mark; shade: 95% interval</span>
 	</figcaption>
