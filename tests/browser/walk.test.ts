@@ -171,6 +171,7 @@ describe('the walk on a phone', () => {
 		await page.goto(`${wire.url}/horses/${horseId}/walk`);
 		await page.locator('[data-way=quick]').tap();
 		await page.getByRole('heading', { level: 1, name: 'Feel' }).waitFor();
+		await page.waitForURL(/visit=/);
 	}
 
 	it('two devices on one visit: both values kept, the person chooses', async () => {
