@@ -1,0 +1,44 @@
+import { makeRaster, type Picture, type Raster } from './raster.js';
+
+/** Brightness and two colour differences, each as a logarithm: a shadow moves the first and hardly the others. */
+export interface Channels {
+	readonly scale: number;
+	readonly light: Raster;
+	readonly redness: Raster;
+	readonly blueness: Raster;
+}
+
+const LOG = Float32Array.from({ length: 256 * 4 }, (_, i) => Math.log(i / 4 + 6));
+const logOf = (v: number): number => LOG[Math.min(1023, Math.round(v * 4))] as number;
+
+/** The picture shrunk by whole-pixel averaging to at most `longestPx`, as channels. `scale` is small over full size. */
+export function channelsOf({ width, height, rgba }: Picture, longestPx: number): Channels {
+	const scale = Math.min(1, longestPx / Math.max(width, height));
+	const w = Math.max(1, Math.round(width * scale));
+	const h = Math.max(1, Math.round(height * scale));
+	const out = { light: makeRaster(w, h), redness: makeRaster(w, h), blueness: makeRaster(w, h) };
+	for (let y = 0; y < h; y++) {
+		const y0 = Math.floor((y * height) / h);
+		const y1 = Math.max(y0 + 1, Math.floor(((y + 1) * height) / h));
+		for (let x = 0; x < w; x++) {
+			const x0 = Math.floor((x * width) / w);
+			const x1 = Math.max(x0 + 1, Math.floor(((x + 1) * width) / w));
+			let r = 0;
+			let g = 0;
+			let b = 0;
+			for (let yy = y0; yy < y1; yy++)
+				for (let i = (yy * width + x0) * 4; i < (yy * width + x1) * 4; i += 4) {
+					r += rgba[i] as number;
+					g += rgba[i + 1] as number;
+					b += rgba[i + 2] as number;
+				}
+			const n = (y1 - y0) * (x1 - x0);
+			const at = y * w + x;
+			const lg = logOf(g / n);
+			out.light.data[at] = logOf((r + g + b) / (3 * n));
+			out.redness.data[at] = logOf(r / n) - lg;
+			out.blueness.data[at] = logOf(b / n) - lg;
+		}
+	}
+	return { scale: w / width, ...out };
+}

@@ -1,0 +1,125 @@
+import type { Channels } from './channels.js';
+import { blur, makeRaster, quantile, type Raster } from './raster.js';
+
+/** Thin edges: strength (0 off the edge) and the direction of steepest change, radians 0..π. */
+export interface Edges {
+	readonly width: number;
+	readonly height: number;
+	readonly strength: Float32Array;
+	readonly angleRad: Float32Array;
+	/** How far one side of the edge at least is smooth, 0..1: a sheet's edge has paper on one side, cloth has pattern on both. */
+	readonly oneSideSmooth: Float32Array;
+	/** Strength of an ordinary edge of noise and texture. */
+	readonly floor: number;
+}
+
+const SMOOTH_PX = 1.3;
+/** A change of colour counts more than one of light: shadows have only the latter. */
+const COLOUR_WEIGHT = 1.6;
+
+function gradient(raster: Raster): { gx: Float32Array; gy: Float32Array } {
+	const { width, height, data } = blur(raster, SMOOTH_PX);
+	const gx = new Float32Array(width * height);
+	const gy = new Float32Array(width * height);
+	for (let y = 1; y < height - 1; y++)
+		for (let x = 1; x < width - 1; x++) {
+			const i = y * width + x;
+			gx[i] = ((data[i + 1] as number) - (data[i - 1] as number)) / 2;
+			gy[i] = ((data[i + width] as number) - (data[i - width] as number)) / 2;
+		}
+	return { gx, gy };
+}
+
+/** The strongest change over all channels a pixel, thinned to its ridge. */
+export function findEdges({ light, redness, blueness }: Channels): Edges {
+	const { width, height } = light;
+	const all = [gradient(light), gradient(redness), gradient(blueness)];
+	const strength = makeRaster(width, height).data;
+	const angleRad = new Float32Array(width * height);
+	const gxs = new Float32Array(width * height);
+	const gys = new Float32Array(width * height);
+	const raw = new Float32Array(width * height);
+	for (let i = 0; i < raw.length; i++) {
+		// Structure tensor of the channels: its main axis is where they change together most.
+		let xx = 0;
+		let xy = 0;
+		let yy = 0;
+		all.forEach(({ gx, gy }, c) => {
+			const w = c === 0 ? 1 : COLOUR_WEIGHT ** 2;
+			xx += w * (gx[i] as number) ** 2;
+			xy += w * (gx[i] as number) * (gy[i] as number);
+			yy += w * (gy[i] as number) ** 2;
+		});
+		const half = Math.hypot((xx - yy) / 2, xy);
+		raw[i] = Math.sqrt((xx + yy) / 2 + half);
+		const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
+		angleRad[i] = angle < 0 ? angle + Math.PI : angle;
+		gxs[i] = Math.cos(angle);
+		gys[i] = Math.sin(angle);
+	}
+	for (let y = 2; y < height - 2; y++)
+		for (let x = 2; x < width - 2; x++) {
+			const i = y * width + x;
+			const dx = Math.round(gxs[i] as number);
+			const dy = Math.round(gys[i] as number);
+			const step = dy * width + dx;
+			const m = raw[i] as number;
+			if (m >= (raw[i + step] as number) && m > (raw[i - step] as number)) strength[i] = m;
+		}
+	const present = strength.filter((v) => v > 0);
+	return {
+		width,
+		height,
+		strength,
+		angleRad,
+		oneSideSmooth: smoothSides(strength, width, height, gxs, gys),
+		floor: quantile(present, 0.5)
+	};
+}
+
+const SIDE_PX = 7;
+const SIDE_REACH_PX = 3;
+
+/** Mean over a square about each pixel, by running sums. */
+function boxMean(values: Float32Array, width: number, height: number, reach: number): Float32Array {
+	const sums = new Float64Array((width + 1) * (height + 1));
+	for (let y = 0; y < height; y++) {
+		let row = 0;
+		for (let x = 0; x < width; x++) {
+			row += values[y * width + x] as number;
+			sums[(y + 1) * (width + 1) + x + 1] = (sums[y * (width + 1) + x + 1] as number) + row;
+		}
+	}
+	const out = new Float32Array(width * height);
+	for (let y = 0; y < height; y++)
+		for (let x = 0; x < width; x++) {
+			const [x0, x1] = [Math.max(0, x - reach), Math.min(width, x + reach + 1)];
+			const [y0, y1] = [Math.max(0, y - reach), Math.min(height, y + reach + 1)];
+			const at = (yy: number, xx: number) => sums[yy * (width + 1) + xx] as number;
+			out[y * width + x] = (at(y1, x1) - at(y0, x1) - at(y1, x0) + at(y0, x0)) / ((x1 - x0) * (y1 - y0));
+		}
+	return out;
+}
+
+function smoothSides(
+	strength: Float32Array,
+	width: number,
+	height: number,
+	nx: Float32Array,
+	ny: Float32Array
+): Float32Array {
+	const rough = boxMean(strength, width, height, SIDE_REACH_PX);
+	const out = new Float32Array(width * height);
+	for (let y = 0; y < height; y++)
+		for (let x = 0; x < width; x++) {
+			const i = y * width + x;
+			const m = strength[i] as number;
+			if (m === 0) continue;
+			const dx = Math.round((nx[i] as number) * SIDE_PX);
+			const dy = Math.round((ny[i] as number) * SIDE_PX);
+			const at = (xx: number, yy: number) =>
+				rough[Math.min(height - 1, Math.max(0, yy)) * width + Math.min(width - 1, Math.max(0, xx))] as number;
+			out[i] = Math.max(0, 1 - (6 * Math.min(at(x + dx, y + dy), at(x - dx, y - dy))) / m);
+		}
+	return out;
+}

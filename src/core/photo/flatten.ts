@@ -1,0 +1,110 @@
+import { homographyFrom, project, type Homography, type Point, type Quad } from './geometry.js';
+import { blur, makeRaster, type Picture, type Raster } from './raster.js';
+import { SHEETS, type SheetName } from './sheets.js';
+
+/** The sheet seen straight on: darkness of ink over paper as a logarithm, 0 on bare paper. */
+export interface FlatSheet {
+	readonly ink: Raster;
+	readonly pxPerMm: number;
+	/** From flat pixels to picture pixels. */
+	readonly toPicture: Homography;
+}
+
+/** Blue ink is dark in red light, pencil in all; blue light is noisiest. */
+const WEIGHTS = [0.5, 0.35, 0.15] as const;
+const LARGEST_LINE_MM = 3;
+
+/** Running maximum or minimum over a window of 2 reach + 1, both ways. */
+function extreme({ width, height, data }: Raster, reach: number, pick: (a: number, b: number) => number): Raster {
+	const out = makeRaster(width, height);
+	const pass = (from: Float32Array, to: Float32Array, count: number, stride: number, lines: number, lineStride: number) => {
+		const w = 2 * reach + 1;
+		const n = count + 2 * reach;
+		const padded = new Float32Array(n);
+		const ahead = new Float32Array(n);
+		const behind = new Float32Array(n);
+		for (let l = 0; l < lines; l++) {
+			const base = l * lineStride;
+			for (let i = 0; i < n; i++)
+				padded[i] = from[base + Math.min(count - 1, Math.max(0, i - reach)) * stride] as number;
+			// van Herk's running extremes over blocks of the window's length.
+			for (let i = 0; i < n; i++)
+				ahead[i] = i % w === 0 ? (padded[i] as number) : pick(ahead[i - 1] as number, padded[i] as number);
+			for (let i = n - 1; i >= 0; i--)
+				behind[i] = i === n - 1 || (i + 1) % w === 0 ? (padded[i] as number) : pick(behind[i + 1] as number, padded[i] as number);
+			for (let i = 0; i < count; i++)
+				to[base + i * stride] = pick(behind[i] as number, ahead[i + w - 1] as number);
+		}
+	};
+	const half = new Float32Array(data.length);
+	pass(data, half, width, 1, height, width);
+	pass(half, out.data, height, width, width, 1);
+	return out;
+}
+
+/** Log brightness of the sheet, seen straight on. */
+function warp({ width, height, rgba }: Picture, h: Homography, w: number, hgt: number, perPx: number): Raster {
+	const out = makeRaster(w, hgt);
+	const sub = perPx > 1.4 ? 2 : 1;
+	for (let y = 0; y < hgt; y++)
+		for (let x = 0; x < w; x++) {
+			let s = 0;
+			for (let k = 0; k < sub * sub; k++) {
+				const px = x + (sub === 1 ? 0 : (k % 2) * 0.5 - 0.25);
+				const py = y + (sub === 1 ? 0 : Math.floor(k / 2) * 0.5 - 0.25);
+				const q = (h[6] as number) * px + (h[7] as number) * py + 1;
+				const u = ((h[0] as number) * px + (h[1] as number) * py + (h[2] as number)) / q;
+				const v = ((h[3] as number) * px + (h[4] as number) * py + (h[5] as number)) / q;
+				const cu = Math.min(width - 1.001, Math.max(0, u));
+				const cv = Math.min(height - 1.001, Math.max(0, v));
+				const x0 = Math.floor(cu);
+				const y0 = Math.floor(cv);
+				const fx = cu - x0;
+				const fy = cv - y0;
+				const i = (y0 * width + x0) * 4;
+				const j = i + width * 4;
+				for (let c = 0; c < 3; c++)
+					s +=
+						(WEIGHTS[c] as number) *
+						(((rgba[i + c] as number) * (1 - fx) + (rgba[i + 4 + c] as number) * fx) * (1 - fy) +
+							((rgba[j + c] as number) * (1 - fx) + (rgba[j + 4 + c] as number) * fx) * fy);
+			}
+			out.data[y * w + x] = Math.log(s / (sub * sub) + 4);
+		}
+	return out;
+}
+
+/** Ink over the paper next to it: shadows and slow shading drop out, thin lines stay. */
+function inkOf(light: Raster, pxPerMm: number): Raster {
+	const reach = Math.max(2, Math.round((LARGEST_LINE_MM * pxPerMm) / 2) + 2);
+	const soft = blur(light, 0.6);
+	const paper = blur(extreme(extreme(soft, reach, Math.max), reach, Math.min), 0.8 * pxPerMm);
+	const ink = makeRaster(light.width, light.height);
+	for (let i = 0; i < ink.data.length; i++) ink.data[i] = Math.max(-0.05, (paper.data[i] as number) - (light.data[i] as number));
+	return ink;
+}
+
+/** Pixels a mm that the picture itself holds, at the sheet's corners' mean. */
+export function pictureScale(corners: Quad, { longMm }: { longMm: number }): number {
+	const d = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1]);
+	return (d(corners[0], corners[1]) + d(corners[2], corners[3])) / (2 * longMm);
+}
+
+/** Lays the sheet flat, its long side across; `corners` in picture pixels, the first side a long one. */
+export function flattenSheet(picture: Picture, corners: Quad, sheet: SheetName): FlatSheet {
+	const { longMm, shortMm } = SHEETS[sheet];
+	const scale = pictureScale(corners, SHEETS[sheet]);
+	const pxPerMm = Math.min(3, Math.max(2, Math.round(scale * 2) / 2));
+	const [w, h] = [Math.round(longMm * pxPerMm), Math.round(shortMm * pxPerMm)];
+	// Flat pixel centres at half a pixel in from the sheet's edge.
+	const flat: Quad = [
+		[-0.5, -0.5],
+		[longMm * pxPerMm - 0.5, -0.5],
+		[longMm * pxPerMm - 0.5, shortMm * pxPerMm - 0.5],
+		[-0.5, shortMm * pxPerMm - 0.5]
+	];
+	const toPicture = homographyFrom(flat, corners) ?? [1, 0, 0, 0, 1, 0, 0, 0, 1];
+	return { ink: inkOf(warp(picture, toPicture, w, h, scale / pxPerMm), pxPerMm), pxPerMm, toPicture };
+}
+
+export { project };

@@ -1,0 +1,86 @@
+import type { Channels } from './channels.js';
+import type { Edges } from './edges.js';
+import type { Point, Quad } from './geometry.js';
+import { quantile, sample, type Raster } from './raster.js';
+
+export interface PaperRating {
+	/** Share of places along the sides where inside looks like this sheet's paper and outside does not, 0..1. */
+	readonly share: number;
+	/** The same of the worst side. */
+	readonly worst: number;
+}
+
+const GRID = 24;
+const ALONG = 36;
+
+const lerp = (a: Point, b: Point, u: number): Point => [a[0] + (b[0] - a[0]) * u, a[1] + (b[1] - a[1]) * u];
+const inQuad = (q: Quad, u: number, v: number): Point => lerp(lerp(q[0], q[1], u), lerp(q[3], q[2], u), v);
+
+/** Middle and spread of what a channel holds inside the sheet. */
+function spreadOf(channel: Raster, points: readonly Point[]): { mid: number; spread: number } {
+	const values = points.map((p) => sample(channel, p[0], p[1]));
+	const mid = quantile(values, 0.5);
+	const away = values.map((v) => Math.abs(v - mid));
+	return { mid, spread: Math.max(0.012, 1.5 * quantile(away, 0.5)) };
+}
+
+/** Strongest edge near a point: how rough it is there. */
+function roughness(edges: Edges, [x, y]: Point): number {
+	let most = 0;
+	for (let dy = -2; dy <= 2; dy++)
+		for (let dx = -2; dx <= 2; dx++) {
+			const [px, py] = [Math.round(x) + dx, Math.round(y) + dy];
+			if (px < 0 || py < 0 || px >= edges.width || py >= edges.height) continue;
+			most = Math.max(most, edges.strength[py * edges.width + px] as number);
+		}
+	return most;
+}
+
+/**
+ * Rates how well four corners part paper from ground: paper is of one colour and smooth, the ground
+ * next to it differs in colour, in roughness, or in light at the very edge.
+ */
+export function ratePaper(channels: Channels, edges: Edges, corners: Quad): PaperRating {
+	const inner: Point[] = [];
+	for (let i = 0; i < GRID; i++)
+		for (let j = 0; j < GRID; j++) inner.push(inQuad(corners, 0.08 + (0.84 * i) / (GRID - 1), 0.08 + (0.84 * j) / (GRID - 1)));
+	const red = spreadOf(channels.redness, inner);
+	const blue = spreadOf(channels.blueness, inner);
+	const smooth = Math.max(quantile(inner.map((p) => roughness(edges, p)), 0.6), edges.floor * 0.25);
+	const colourOff = (p: Point): number =>
+		Math.max(
+			Math.abs(sample(channels.redness, p[0], p[1]) - red.mid) / red.spread,
+			Math.abs(sample(channels.blueness, p[0], p[1]) - blue.mid) / blue.spread
+		);
+	const size = Math.max(edges.width, edges.height);
+	const stepPx = Math.max(4, 0.008 * size);
+	const centre = inQuad(corners, 0.5, 0.5);
+	const shares: number[] = [];
+	for (let s = 0; s < 4; s++) {
+		const [a, b] = [corners[s] as Point, corners[(s + 1) % 4] as Point];
+		const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
+		let nx = -(b[1] - a[1]) / length;
+		let ny = (b[0] - a[0]) / length;
+		if ((centre[0] - a[0]) * nx + (centre[1] - a[1]) * ny < 0) [nx, ny] = [-nx, -ny];
+		let good = 0;
+		for (let k = 0; k < ALONG; k++) {
+			const p = lerp(a, b, 0.03 + (0.94 * k) / (ALONG - 1));
+			const at = (steps: number): Point => [p[0] + nx * stepPx * steps, p[1] + ny * stepPx * steps];
+			const insideOff = Math.min(colourOff(at(1)), colourOff(at(2)));
+			const insideRough = Math.min(roughness(edges, at(1.4)), roughness(edges, at(2.4)));
+			const paper = (insideOff < 3.5 ? 0.6 : 0) + (insideRough <= 2.2 * smooth ? 0.4 : 0);
+			const out = [at(-1), at(-2)];
+			const colour = Math.max(...out.map(colourOff));
+			const light = Math.abs(
+				sample(channels.light, ...at(0.9)) - sample(channels.light, ...at(-0.9))
+			);
+			const rough = Math.max(...[at(-1.4), at(-2.4)].map((o) => roughness(edges, o)));
+			const ground = Math.min(1, (colour > 4 ? 0.8 : 0) + (light > 0.08 ? 0.7 : light > 0.035 ? 0.4 : 0) + (rough > 3 * smooth ? 0.5 : 0));
+			good += paper * ground;
+		}
+		shares.push(good / ALONG);
+	}
+	const mean = shares.reduce((x, y) => x + y, 0) / 4;
+	const worst = Math.min(...shares);
+	return { share: 0.6 * mean + 0.4 * worst, worst };
+}

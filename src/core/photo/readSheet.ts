@@ -1,0 +1,228 @@
+import { CoreError } from '../errors/index.js';
+import { channelsOf } from './channels.js';
+import { dropGrid } from './dropGrid.js';
+import { edgeRise } from './edgeRise.js';
+import { findSheet } from './findSheet.js';
+import { findTick } from './findTick.js';
+import { flattenSheet, pictureScale, type FlatSheet } from './flatten.js';
+import { followLine, type FollowedLine } from './followLine.js';
+import type { Quad } from './geometry.js';
+import { checkPicture, type Picture, type Raster } from './raster.js';
+import { refineSides } from './refineSides.js';
+import { findRidges, shrinkBy, transpose, transposeRaster, without, type Ridges } from './ridges.js';
+import { rateReading, type ReadingFacts, type SheetQuality } from './quality.js';
+import { aspectOf, longSideFirst, SHEETS, type SheetName } from './sheets.js';
+import { tracePath, type TracedPath } from './tracePath.js';
+
+/** A drawn line read off a picture of its sheet. */
+export interface ReadLine {
+	/** Sheet's left to right with the arch opening downward, mm, origin at the apex, y up. */
+	readonly xMm: Float64Array;
+	readonly yMm: Float64Array;
+	readonly apexIndex: number;
+	readonly apexBy: 'tick' | 'top';
+	readonly quality: SheetQuality;
+	/** Corners of the sheet in the picture, px, the first side a long one. */
+	readonly corners: Quad;
+}
+
+/** Told as the work goes on, 0..1; throwing from it stops the work. */
+export type Progress = (share: number) => void;
+
+const FIND_PX = 1000;
+const REFINE_PX = 2400;
+const COARSE_PX_PER_MM = 1.1;
+/** A line must score this much to be one; chance and handwriting stay under it. */
+const LEAST_LINE_MM = 110;
+const LEAST_RISE_MM = 35;
+/** How many folds, edges and the like are put aside before a sheet counts as empty. */
+const ROUNDS = 3;
+
+const scaled = (q: Quad, k: number): Quad =>
+	q.map(([x, y]) => [(x + 0.5) * k - 0.5, (y + 0.5) * k - 0.5] as const) as unknown as Quad;
+
+/** The sheet's corners in the picture, to a fraction of a pixel, with what was seen on the way. Throws `no-sheet`, `cut-off`. */
+export function locateSheet(picture: Picture): { corners: Quad } & Pick<ReadingFacts, 'leastSupport' | 'paperness' | 'lead' | 'straightnessPx' | 'risePx'> & { readonly facetScale: number } {
+	const small = channelsOf(picture, FIND_PX);
+	const found = findSheet(small);
+	const large = channelsOf(picture, REFINE_PX);
+	const k = large.scale / small.scale;
+	const wide = refineSides(large, scaled(found.corners, k), 10 * k);
+	const fine = refineSides(large, wide.corners, 2.2 * k);
+	return {
+		corners: longSideFirst(scaled(fine.corners, 1 / large.scale)),
+		leastSupport: found.leastSupport,
+		paperness: found.paperness,
+		lead: found.lead,
+		straightnessPx: fine.straightnessPx,
+		risePx: edgeRise(large, fine.corners, 10 * k),
+		facetScale: large.scale
+	};
+}
+
+interface Way {
+	readonly path: TracedPath;
+	readonly upright: boolean;
+}
+
+const riseOf = (path: TracedPath): number => Math.max(...path.yPx) - Math.min(...path.yPx);
+
+/** The best line that is high enough for a back; straight folds and edges are put aside and the rest tried again. */
+function bestArch(ridges: Ridges, pxPerMm: number): TracedPath | undefined {
+	let rest = ridges;
+	for (let round = 0; round < ROUNDS; round++) {
+		const path = tracePath(rest);
+		if (!path) return undefined;
+		const long = (path.xPx[path.xPx.length - 1] as number) - (path.xPx[0] as number);
+		if (riseOf(path) >= LEAST_RISE_MM * pxPerMm && long >= LEAST_LINE_MM * pxPerMm) return path;
+		rest = without(rest, path.xPx, path.yPx, Math.round(2.5 * pxPerMm));
+	}
+	return undefined;
+}
+
+/** True when the line comes down on both sides of its crest: no single flank of a line that runs the other way. */
+function hasBothFlanks({ yPx, arch }: TracedPath, pxPerMm: number): boolean {
+	const ys = Array.from(yPx, (y) => y * arch);
+	const crest = Math.min(...ys);
+	const least = LEAST_RISE_MM * 0.7 * pxPerMm;
+	return (ys[0] as number) - crest > least && (ys[ys.length - 1] as number) - crest > least;
+}
+
+/** Which way the line runs on the sheet: along its long side or, less often, along its short one. */
+function chooseWay(across: Ridges, pxPerMm: number): { way: Way; second: number } {
+	const first = bestArch(across, pxPerMm);
+	const found = first ? [{ path: first, upright: false, ridges: across }] : [];
+	if (!first || !hasBothFlanks(first, pxPerMm)) {
+		const down = transpose(across);
+		const path = bestArch(down, pxPerMm);
+		if (path) found.push({ path, upright: true, ridges: down });
+	}
+	const best = found.sort((a, b) => b.path.score - a.path.score)[0];
+	if (!best) throw new CoreError('no-line');
+	const rest = without(best.ridges, best.path.xPx, best.path.yPx, Math.round(5 * pxPerMm));
+	const second = bestArch(rest, pxPerMm);
+	return { way: { path: best.path, upright: best.upright }, second: second ? second.score / best.path.score : 0 };
+}
+
+/** Flat-sheet line turned so that the arch opens downward and x runs to the right, y still down. */
+function uprightLine(line: FollowedLine, arch: 1 | -1, upright: boolean): { line: FollowedLine; reversed: boolean } {
+	if (arch === 1 && !upright) return { line, reversed: false };
+	const turn = (x: number, y: number): readonly [number, number] => {
+		if (!upright) return [-x, -y];
+		// The line ran down the sheet: its x is the sheet's y and its y the sheet's x.
+		return arch === 1 ? [-x, y] : [x, -y];
+	};
+	const points = Array.from(line.xMm, (x, i) => turn(x, line.yMm[i] as number));
+	const reversed = (points[0]?.[0] ?? 0) > (points[points.length - 1]?.[0] ?? 0);
+	if (reversed) points.reverse();
+	return {
+		reversed,
+		line: {
+			xMm: Float64Array.from(points, (p) => p[0]),
+			yMm: Float64Array.from(points, (p) => p[1]),
+			ink: reversed ? line.ink.slice().reverse() : line.ink
+		}
+	};
+}
+
+/** Index of the spine tick, looked for with the arch opening downward. */
+function tickOf(ink: Raster, pxPerMm: number, line: FollowedLine, arch: 1 | -1): number | undefined {
+	if (arch === 1) return findTick(ink, pxPerMm, line);
+	// Looking at the sheet from its other side: up is towards larger y.
+	const flipped: Raster = { width: ink.width, height: ink.height, data: ink.data.slice().reverse() };
+	const [w, h] = [ink.width / pxPerMm, ink.height / pxPerMm];
+	const turned = {
+		xMm: line.xMm.map((x) => w - x).reverse(),
+		yMm: line.yMm.map((y) => h - y).reverse(),
+		ink: line.ink.slice().reverse()
+	};
+	const at = findTick(flipped, pxPerMm, turned);
+	return at === undefined ? undefined : line.xMm.length - 1 - at;
+}
+
+function topOf(line: FollowedLine): number {
+	let at = 0;
+	line.yMm.forEach((y, i) => {
+		if (y < (line.yMm[at] as number)) at = i;
+	});
+	return at;
+}
+
+function coarse(ink: Raster, pxPerMm: number): { ridges: Ridges; pxPerMm: number } {
+	const times = Math.max(1, Math.round(pxPerMm / COARSE_PX_PER_MM));
+	const scale = pxPerMm / times;
+	return { ridges: findRidges(shrinkBy(ink, times), scale), pxPerMm: scale };
+}
+
+/** The drawn line of a flat sheet, found coarsely and followed finely. */
+function readFlat(flat: FlatSheet): { line: FollowedLine; way: Way; second: number; tick: number | undefined; evidence: Float64Array } {
+	const clean = dropGrid(flat.ink, flat.pxPerMm);
+	const { ridges, pxPerMm } = coarse(clean, flat.pxPerMm);
+	const { way, second } = chooseWay(ridges, pxPerMm);
+	const ink = way.upright ? transposeRaster(clean) : clean;
+	const toMm = (v: number): number => (v + 0.5) / pxPerMm;
+	const line = followLine(ink, flat.pxPerMm, Array.from(way.path.xPx, toMm), Array.from(way.path.yPx, toMm));
+	const tick = tickOf(ink, flat.pxPerMm, line, way.path.arch);
+	return { line, way, second, tick, evidence: way.path.evidence };
+}
+
+/**
+ * Reads the drawn back curve off a picture of its sheet. Throws what makes it unreadable: `no-sheet`,
+ * `cut-off`, `blurred`, `no-line`, `two-lines`, `picture-too-large`, `picture-too-small`. What is
+ * doubtful is answered with a warning and a score under 0.8.
+ */
+export function readSheet(picture: Picture, sheet: SheetName, progress: Progress = () => undefined): ReadLine {
+	checkPicture(picture);
+	progress(0.05);
+	const located = locateSheet(picture);
+	progress(0.35);
+	return readLocated(picture, located.corners, sheet, located, progress);
+}
+
+type Located = ReturnType<typeof locateSheet>;
+
+/** Reads the line of a sheet whose corners are known. */
+export function readLocated(
+	picture: Picture,
+	corners: Quad,
+	sheet: SheetName,
+	located: Omit<Located, 'corners'>,
+	progress: Progress = () => undefined
+): ReadLine {
+	const pxPerMm = pictureScale(corners, SHEETS[sheet]) * located.facetScale;
+	if (located.risePx / pxPerMm > BLURRED_MM) throw new CoreError('blurred');
+	const flat = flattenSheet(picture, corners, sheet);
+	progress(0.6);
+	const { line: raw, way, second, tick, evidence } = readFlat(flat);
+	progress(0.95);
+	if (second > TWO_LINES_SHARE) throw new CoreError('two-lines');
+	const { line, reversed } = uprightLine(raw, way.path.arch, way.upright);
+	const tickIndex = tick === undefined || !reversed ? tick : line.xMm.length - 1 - tick;
+	const apexIndex = tickIndex ?? topOf(line);
+	const [x0, y0] = [line.xMm[apexIndex] as number, line.yMm[apexIndex] as number];
+	const facts: ReadingFacts = {
+		...located,
+		pxPerMm,
+		aspect: aspectOf(corners, picture.width, picture.height),
+		sheet,
+		second,
+		evidence,
+		line: raw,
+		flatMm: way.upright
+			? [SHEETS[sheet].shortMm, SHEETS[sheet].longMm]
+			: [SHEETS[sheet].longMm, SHEETS[sheet].shortMm],
+		tickFromTopMm: tickIndex === undefined ? undefined : x0 - (line.xMm[topOf(line)] as number)
+	};
+	progress(1);
+	return {
+		xMm: line.xMm.map((x) => x - x0),
+		yMm: line.yMm.map((y) => y0 - y),
+		apexIndex,
+		apexBy: tickIndex === undefined ? 'top' : 'tick',
+		quality: rateReading(facts),
+		corners
+	};
+}
+
+const BLURRED_MM = 2.4;
+const TWO_LINES_SHARE = 0.5;
