@@ -25,6 +25,7 @@ async function bundle() {
 		minify: true,
 		platform: 'node',
 		format: 'esm',
+		external: ['sharp'],
 		logLevel: 'error'
 	});
 	renameSync(draft, BUNDLE);

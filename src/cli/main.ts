@@ -6,21 +6,25 @@ import { readPointsCsv, type ReadReport } from '../core/formats/index.js';
 import { parseDay } from '../core/units/index.js';
 import { errorSentence, problemLine } from '../words/index.js';
 import { measureJson } from './measure.js';
+import { sheetOf, traceJson } from './trace.js';
 import { watchJson } from './watch.js';
 
 const USAGE = {
 	measure: 'Use: zt measure POINTS.csv',
-	watch: 'Use: zt watch POINTS.csv --fitted YYYY-MM-DD [--school close|roomy]'
+	watch: 'Use: zt watch POINTS.csv --fitted YYYY-MM-DD [--school close|roomy]',
+	trace: 'Use: zt trace PHOTO --sheet a3|a4|a2|letter|tabloid'
 };
 
-function readInput(file: string | undefined, usage: string): string {
+function readBytes(file: string | undefined, usage: string): Buffer {
 	if (!file) throw new CoreError('bad-option', { option: 'The file', usage });
 	try {
-		return readFileSync(file === '-' ? 0 : file, 'utf8');
+		return readFileSync(file === '-' ? 0 : file);
 	} catch {
 		throw new CoreError('file-unreadable', { file });
 	}
 }
+
+const readInput = (file: string | undefined, usage: string): string => readBytes(file, usage).toString('utf8');
 
 class UnreadRows extends Error {
 	constructor(readonly report: ReadReport) {
@@ -40,7 +44,12 @@ function options(args: string[], usage: string) {
 		return parseArgs({
 			args,
 			allowPositionals: true,
-			options: { fitted: { type: 'string' }, school: { type: 'string' }, json: { type: 'boolean' } }
+			options: {
+				fitted: { type: 'string' },
+				school: { type: 'string' },
+				sheet: { type: 'string' },
+				json: { type: 'boolean' }
+			}
 		});
 	} catch {
 		throw new CoreError('bad-option', { option: 'An option', usage });
@@ -53,7 +62,7 @@ function schoolOf(text: string | undefined): School {
 	return found;
 }
 
-function run(command: string | undefined, args: string[]): Record<string, unknown> {
+async function run(command: string | undefined, args: string[]): Promise<Record<string, unknown>> {
 	if (command === 'measure') {
 		const { positionals } = options(args, USAGE.measure);
 		return measureJson(readTracings(readInput(positionals[0], USAGE.measure)));
@@ -64,6 +73,11 @@ function run(command: string | undefined, args: string[]): Record<string, unknow
 		const fitted = parseDay(values.fitted);
 		const school = schoolOf(values.school);
 		return watchJson(readTracings(readInput(positionals[0], USAGE.watch)), fitted, school);
+	}
+	if (command === 'trace') {
+		const { positionals, values } = options(args, USAGE.trace);
+		const sheet = sheetOf(values.sheet, USAGE.trace);
+		return traceJson(readBytes(positionals[0], USAGE.trace), sheet);
 	}
 	throw new CoreError('unknown-command', { command: command ?? '' });
 }
@@ -83,7 +97,7 @@ function refusal(error: unknown): Record<string, unknown> {
 
 try {
 	const [command, ...rest] = process.argv.slice(2);
-	process.stdout.write(JSON.stringify(run(command, rest)) + '\n');
+	process.stdout.write(JSON.stringify(await run(command, rest)) + '\n');
 } catch (error) {
 	process.stdout.write(JSON.stringify(refusal(error)) + '\n');
 	process.exitCode = 2;

@@ -53,7 +53,7 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 		`No tracing within ${d['reachDays']} days of the fit mark on ${d['fitted']}; the nearest is from ${d['nearest']}. Trace on the day of fitting, or move the fit mark.`,
 	'fit-day-short': (d) =>
 		`The tracings of ${d['fitDay']} do not reach 60 to 120 mm below the top on both sides. Trace further down.`,
-	'unknown-command': (d) => `“${d['command']}” is not a command. There are: measure, watch.`,
+	'unknown-command': (d) => `“${d['command']}” is not a command. There are: measure, watch, trace.`,
 	'bad-option': (d) => `${d['option']} is missing or not understood. ${d['usage']}`,
 	'file-unreadable': (d) => `${d['file']} cannot be read. Check its name and that it is there.`,
 	'bad-tape': (d) => `${d['cm']} cm cannot be the ${d['what']} of a horse. Read the tape again, in cm.`,
@@ -71,6 +71,16 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'bad-input': (d) => `${d['detail']}`,
 	'changed-meanwhile': () => 'Someone changed this meanwhile. Load it again; nothing was overwritten.',
 	'not-an-image': () => 'This is not a picture. Use JPEG, PNG or WebP.',
+	'picture-too-large': (d) =>
+		`The picture has ${d['width']} × ${d['height']} pixels; at most 60 million are read. Take it with the phone’s usual size.`,
+	'picture-too-small': (d) =>
+		`The picture has only ${d['width']} × ${d['height']} pixels; ${d['neededPx']} each way are needed at least.`,
+	'no-sheet': () =>
+		'No sheet was found. Take it again with all four edges in the picture, on a ground that is not the paper’s own colour.',
+	'cut-off': () => 'The sheet is cut off. Take it again with all four corners in the picture.',
+	'no-line': () => 'No drawn back curve was found on the sheet. Draw over it with a darker pen, or mark it by hand.',
+	'two-lines': () => 'Two lines are drawn on the sheet. One line a sheet: cover the other, or mark the right one by hand.',
+	blurred: () => 'The picture is blurred. Hold still, more light, and take it again.',
 	'sign-in-failed': () => 'Email and password do not match. Nothing was changed; try again.',
 	'too-many-tries': () => 'Too many tries. Wait a minute, then try again.'
 };

@@ -5,3 +5,4 @@ export * from './signWords.js';
 export * from './checkWords.js';
 export * from './readingWords.js';
 export * from './conditionWords.js';
+export * from './sheetWords.js';

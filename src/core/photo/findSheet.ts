@@ -28,6 +28,7 @@ const MOST_LINES = 90;
 const LEAST_SUPPORT = 0.3;
 const LEAST_AREA_SHARE = 0.1;
 const KEPT_CANDIDATES = 400;
+const LEAST_PAPER = 0.5;
 
 const angleBetween = (a: Line, b: Line): number => {
 	const d = Math.abs(a.thetaRad - b.thetaRad);
@@ -92,6 +93,30 @@ function candidates(lines: readonly Line[], width: number, height: number): Cand
 const sameSheet = (a: Quad, b: Quad, tolerancePx: number): boolean =>
 	a.every((p) => b.some((q) => distance(p, q) < tolerancePx));
 
+/** The picture's own border as a line that is always seen. */
+function borderLines(width: number, height: number): Line[] {
+	const reach = Math.ceil(Math.hypot(width, height));
+	const support = Int32Array.from({ length: 2 * reach + 2 }, (_, i) => i);
+	const at = (thetaRad: number, rhoPx: number): Line => ({ thetaRad, rhoPx, votes: Infinity, support, fromPx: -reach });
+	return [at(0, 1), at(0, width - 2), at(Math.PI / 2, 1), at(Math.PI / 2, height - 2)];
+}
+
+/** True when paper is seen that the picture's border cuts: its other sides are as clear as a sheet's. */
+function cutOff(channels: Channels, edges: Edges, lines: readonly Line[]): boolean {
+	const { width, height } = edges;
+	const border = borderLines(width, height);
+	return candidates([...border, ...lines.slice(0, 40)], width, height).some((c) => {
+		const cut = c.lines.map((l) => border.includes(l));
+		if (!cut.includes(true) || cut.filter((b) => !b).length < 2) return false;
+		// Side k of the corners lies on line k + 1: the corners begin where the first two lines meet.
+		const { sides } = ratePaper(channels, edges, c.corners);
+		return sides.every((share, k) => {
+			const line = (k + 1) % 4;
+			return cut[line] || (share > 0.7 && (c.support[line] as number) > 0.5);
+		});
+	});
+}
+
 /**
  * Finds the sheet by four straight sides that are seen as edges and part paper from what is not.
  * Throws `no-sheet` when nothing of the kind is there.
@@ -109,7 +134,10 @@ export function findSheet(channels: Channels): FoundSheet {
 		})
 		.sort((a, b) => b.rating - a.rating);
 	const best = rated[0];
-	if (!best || best.paper.share < 0.5) throw new CoreError('no-sheet');
+	if (!best || best.paper.share < LEAST_PAPER) {
+		if (cutOff(channels, edges, lines)) throw new CoreError('cut-off');
+		throw new CoreError('no-sheet');
+	}
 	const other = rated.find((r) => !sameSheet(r.corners, best.corners, 0.03 * Math.max(width, height)));
 	return {
 		corners: best.corners,

@@ -1,4 +1,4 @@
-import { homographyFrom, project, type Homography, type Point, type Quad } from './geometry.js';
+import { homographyFrom, type Homography, type Point, type Quad } from './geometry.js';
 import { blur, makeRaster, type Picture, type Raster } from './raster.js';
 import { SHEETS, type SheetName } from './sheets.js';
 
@@ -106,5 +106,3 @@ export function flattenSheet(picture: Picture, corners: Quad, sheet: SheetName):
 	const toPicture = homographyFrom(flat, corners) ?? [1, 0, 0, 0, 1, 0, 0, 0, 1];
 	return { ink: inkOf(warp(picture, toPicture, w, h, scale / pxPerMm), pxPerMm), pxPerMm, toPicture };
 }
-
-export { project };

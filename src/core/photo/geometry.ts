@@ -84,3 +84,14 @@ export function meet(
 		(b.rhoPx * Math.cos(a.thetaRad) - a.rhoPx * Math.cos(b.thetaRad)) / det
 	];
 }
+
+/** Least-squares parabola y = level + slope x + curve x²; undefined for fewer than three places. */
+export function parabola(points: readonly Point[]): { level: number; slope: number; curve: number } | undefined {
+	const sums = [0, 1, 2, 3, 4].map((k) => points.reduce((s, [x]) => s + x ** k, 0));
+	const right = [0, 1, 2].map((k) => points.reduce((s, [x, y]) => s + y * x ** k, 0));
+	const found = solveDense(
+		[0, 1, 2].map((r) => [0, 1, 2].map((c) => sums[r + c] as number)),
+		right
+	);
+	return found && { level: found[0] as number, slope: found[1] as number, curve: found[2] as number };
+}

@@ -6,8 +6,8 @@ import { quantile, sample, type Raster } from './raster.js';
 export interface PaperRating {
 	/** Share of places along the sides where inside looks like this sheet's paper and outside does not, 0..1. */
 	readonly share: number;
-	/** The same of the worst side. */
-	readonly worst: number;
+	/** The same of each side. */
+	readonly sides: readonly number[];
 }
 
 const GRID = 24;
@@ -81,6 +81,5 @@ export function ratePaper(channels: Channels, edges: Edges, corners: Quad): Pape
 		shares.push(good / ALONG);
 	}
 	const mean = shares.reduce((x, y) => x + y, 0) / 4;
-	const worst = Math.min(...shares);
-	return { share: 0.6 * mean + 0.4 * worst, worst };
+	return { share: 0.6 * mean + 0.4 * Math.min(...shares), sides: shares };
 }

@@ -6,7 +6,7 @@ import { findSheet } from './findSheet.js';
 import { findTick } from './findTick.js';
 import { flattenSheet, pictureScale, type FlatSheet } from './flatten.js';
 import { followLine, type FollowedLine } from './followLine.js';
-import type { Quad } from './geometry.js';
+import { parabola, project, type Point, type Quad } from './geometry.js';
 import { checkPicture, type Picture, type Raster } from './raster.js';
 import { refineSides } from './refineSides.js';
 import { findRidges, shrinkBy, transpose, transposeRaster, without, type Ridges } from './ridges.js';
@@ -24,6 +24,8 @@ export interface ReadLine {
 	readonly quality: SheetQuality;
 	/** Corners of the sheet in the picture, px, the first side a long one. */
 	readonly corners: Quad;
+	/** The line where it lies in the picture, px. */
+	readonly inPicture: readonly Point[];
 }
 
 /** Told as the work goes on, 0..1; throwing from it stops the work. */
@@ -140,12 +142,21 @@ function tickOf(ink: Raster, pxPerMm: number, line: FollowedLine, arch: 1 | -1):
 	return at === undefined ? undefined : line.xMm.length - 1 - at;
 }
 
-function topOf(line: FollowedLine): number {
+/** A back's top is flat: the highest point is that of a parabola over this much of the line to either side. */
+const TOP_REACH_MM = 12;
+
+/** Index of the highest point of the smoothed line. */
+function topOf({ xMm, yMm }: FollowedLine): number {
 	let at = 0;
-	line.yMm.forEach((y, i) => {
-		if (y < (line.yMm[at] as number)) at = i;
+	yMm.forEach((y, i) => {
+		if (y < (yMm[at] as number)) at = i;
 	});
-	return at;
+	const x0 = xMm[at] as number;
+	const near = Array.from(xMm.keys()).filter((i) => Math.abs((xMm[i] as number) - x0) <= TOP_REACH_MM);
+	const fit = parabola(near.map((i) => [(xMm[i] as number) - x0, yMm[i] as number] as const));
+	if (!fit || fit.curve <= 1e-5) return at;
+	const crest = x0 - Math.max(-TOP_REACH_MM, Math.min(TOP_REACH_MM, fit.slope / (2 * fit.curve)));
+	return near.reduce((b, i) => (Math.abs((xMm[i] as number) - crest) < Math.abs((xMm[b] as number) - crest) ? i : b), at);
 }
 
 function coarse(ink: Raster, pxPerMm: number): { ridges: Ridges; pxPerMm: number } {
@@ -220,7 +231,12 @@ export function readLocated(
 		apexIndex,
 		apexBy: tickIndex === undefined ? 'top' : 'tick',
 		quality: rateReading(facts),
-		corners
+		corners,
+		inPicture: Array.from(raw.xMm, (x, i) => {
+			const y = raw.yMm[i] as number;
+			const [u, v] = way.upright ? [y, x] : [x, y];
+			return project(flat.toPicture, [u * flat.pxPerMm - 0.5, v * flat.pxPerMm - 0.5]);
+		})
 	};
 }
 

@@ -1,0 +1,289 @@
+import type { Random } from './random.js';
+
+/** What is wrong with a made-up picture; undefined for one that can be read. */
+export type PhotoFault = 'no-sheet' | 'cut-off' | 'no-line' | 'two-lines' | 'blurred';
+
+export interface SheetScene {
+	/** Sheet, mm. */
+	readonly longMm: number;
+	readonly shortMm: number;
+	/** Drawn curve, mm, apex at the origin, y up. */
+	readonly points: readonly (readonly [number, number])[];
+	readonly widthPx: number;
+	readonly heightPx: number;
+	readonly fault?: PhotoFault;
+}
+
+export interface MadePhoto {
+	readonly width: number;
+	readonly height: number;
+	readonly rgba: Uint8Array;
+	/** In words, for finding out what a reader stumbles over. */
+	readonly about: string;
+}
+
+type Rgb = readonly [number, number, number];
+type Ground = 'wood' | 'concrete' | 'stripes' | 'dots' | 'dark';
+const GROUNDS: readonly Ground[] = ['wood', 'concrete', 'stripes', 'dots', 'dark'];
+const PX_PER_MM = 4;
+
+const pick = <T>(list: readonly T[], random: Random): T => list[Math.floor(random() * list.length)] as T;
+const between = (a: number, b: number, random: Random): number => a + (b - a) * random();
+
+/** Smooth value noise, 0..1, from a hash of the lattice. */
+function noise2(x: number, y: number, seed: number): number {
+	const hash = (i: number, j: number): number => {
+		const h = Math.sin(i * 127.1 + j * 311.7 + seed * 74.7) * 43758.5453;
+		return h - Math.floor(h);
+	};
+	const [i, j] = [Math.floor(x), Math.floor(y)];
+	const [u, v] = [x - i, y - j].map((t) => t * t * (3 - 2 * t)) as [number, number];
+	const a = hash(i, j) * (1 - u) + hash(i + 1, j) * u;
+	const b = hash(i, j + 1) * (1 - u) + hash(i + 1, j + 1) * u;
+	return a * (1 - v) + b * v;
+}
+
+/** The paper itself: share of light taken away at each pixel, 0..1. */
+interface Page {
+	readonly width: number;
+	readonly height: number;
+	readonly ink: Float32Array;
+}
+
+function stamp(page: Page, x0: number, y0: number, x1: number, y1: number, widthMm: number, darkness: (u: number) => number): void {
+	const steps = Math.max(1, Math.ceil(Math.hypot(x1 - x0, y1 - y0) * PX_PER_MM * 1.5));
+	const half = (widthMm / 2) * PX_PER_MM;
+	const reach = Math.ceil(half + 1);
+	for (let k = 0; k <= steps; k++) {
+		const cx = (x0 + ((x1 - x0) * k) / steps) * PX_PER_MM;
+		const cy = (y0 + ((y1 - y0) * k) / steps) * PX_PER_MM;
+		for (let y = Math.floor(cy) - reach; y <= cy + reach; y++)
+			for (let x = Math.floor(cx) - reach; x <= cx + reach; x++) {
+				if (x < 0 || y < 0 || x >= page.width || y >= page.height) continue;
+				const cover = Math.min(1, Math.max(0, half + 0.5 - Math.hypot(x + 0.5 - cx, y + 0.5 - cy)));
+				const i = y * page.width + x;
+				page.ink[i] = Math.max(page.ink[i] as number, cover * darkness(k / steps));
+			}
+	}
+}
+
+function scribble(page: Page, random: Random, x: number, y: number, darkness: number): void {
+	let [px, py] = [x, y];
+	const n = 6 + Math.floor(random() * 14);
+	for (let i = 0; i < n; i++) {
+		const [nx, ny] = [px + between(0, 3.5, random), y + between(-3, 3, random)];
+		stamp(page, px, py, nx, ny, 0.5, () => darkness);
+		[px, py] = [nx, ny];
+	}
+}
+
+interface Drawing {
+	readonly widthMm: number;
+	readonly darkness: number;
+	readonly gaps: boolean;
+	readonly grid: boolean;
+	readonly tick: boolean;
+	readonly creases: boolean;
+}
+
+function drawPage(scene: SheetScene, d: Drawing, random: Random): Page {
+	const page: Page = {
+		width: Math.round(scene.longMm * PX_PER_MM),
+		height: Math.round(scene.shortMm * PX_PER_MM),
+		ink: new Float32Array(Math.round(scene.longMm * PX_PER_MM) * Math.round(scene.shortMm * PX_PER_MM))
+	};
+	if (d.grid) {
+		const pale = between(0.06, 0.14, random);
+		for (let x = 5; x < scene.longMm; x += 5) stamp(page, x, 0, x, scene.shortMm, 0.25, () => pale);
+		for (let y = 5; y < scene.shortMm; y += 5) stamp(page, 0, y, scene.longMm, y, 0.25, () => pale);
+	}
+	if (d.creases) {
+		stamp(page, scene.longMm / 2, 0, scene.longMm / 2, scene.shortMm, 0.7, () => 0.06);
+		stamp(page, 0, scene.shortMm / 2, scene.longMm, scene.shortMm / 2, 0.7, () => 0.05);
+	}
+	const xs = scene.points.map((p) => p[0]);
+	const ys = scene.points.map((p) => p[1]);
+	const [left, right, low] = [Math.min(...xs), Math.max(...xs), Math.min(...ys)];
+	const room = 8;
+	const cx = between(room - left, scene.longMm - room - right, random);
+	const cy = between(room + 6, scene.shortMm - room + low, random);
+	const gapAt = random();
+	const draw = (dx: number, dy: number): void => {
+		for (let i = 1; i < scene.points.length; i++) {
+			const u = i / scene.points.length;
+			if (d.gaps && (Math.abs(u - gapAt) < 0.012 || Math.abs(u - ((gapAt + 0.37) % 1)) < 0.008)) continue;
+			const [a, b] = [scene.points[i - 1], scene.points[i]] as [readonly [number, number], readonly [number, number]];
+			const press = 0.85 + 0.15 * noise2(i / 9, 0, gapAt * 100);
+			stamp(page, cx + dx + a[0], cy + dy - a[1], cx + dx + b[0], cy + dy - b[1], d.widthMm, () => d.darkness * press);
+		}
+	};
+	if (scene.fault !== 'no-line') draw(0, 0);
+	if (scene.fault === 'two-lines') draw(between(-6, 6, random), between(16, 26, random));
+	if (d.tick && scene.fault !== 'no-line') stamp(page, cx, cy - 5, cx + 0.2, cy + 5, 0.5, () => d.darkness);
+	for (let k = Math.floor(random() * 4); k >= 0; k--)
+		scribble(page, random, between(15, scene.longMm - 60, random), between(12, scene.shortMm - 12, random), d.darkness * 0.9);
+	return page;
+}
+
+const GROUND_COLOURS: Readonly<Record<Ground, readonly [Rgb, Rgb]>> = {
+	wood: [
+		[140, 92, 48],
+		[98, 60, 30]
+	],
+	concrete: [
+		[186, 176, 158],
+		[168, 158, 140]
+	],
+	stripes: [
+		[62, 96, 168],
+		[120, 170, 205]
+	],
+	dots: [
+		[128, 120, 112],
+		[84, 58, 112]
+	],
+	dark: [
+		[46, 42, 40],
+		[36, 34, 33]
+	]
+};
+
+function groundAt(kind: Ground, x: number, y: number, seed: number): Rgb {
+	const [a, b] = GROUND_COLOURS[kind];
+	let t = 0;
+	if (kind === 'wood') t = noise2(x / 160, y / 5, seed) * 0.8 + 0.2 * noise2(x / 30, y / 2, seed + 1);
+	if (kind === 'concrete') t = 0.5 * noise2(x / 30, y / 30, seed) + 0.5 * noise2(x / 4, y / 4, seed + 2);
+	if (kind === 'stripes') t = Math.sin((x + y * 0.22) / 7) > 0.15 ? 1 : 0.1 * noise2(x / 2, y / 2, seed);
+	if (kind === 'dots') t = Math.hypot(((x + 900) % 34) - 17, ((y + 900) % 34) - 17) < 9 ? 1 : 0.1 * noise2(x / 2, y / 2, seed);
+	if (kind === 'dark') t = noise2(x / 3, y / 3, seed);
+	return [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t];
+}
+
+/** Camera on the sheet: where a picture's pixel looks, mm on the sheet from its middle. */
+function camera(scene: SheetScene, random: Random) {
+	const tilt = (between(0, 28, random) * Math.PI) / 180;
+	const towards = random() * 2 * Math.PI;
+	const turn = pick([0, 0, 0, Math.PI / 2, Math.PI, -Math.PI / 2], random) + between(-0.2, 0.2, random);
+	const focal = between(0.75, 1.1, random) * Math.max(scene.widthPx, scene.heightPx);
+	const away = scene.fault === 'cut-off' ? 0.62 : between(1.18, 1.5, random);
+	const quarter = Math.abs(Math.sin(turn)) > 0.7;
+	const [across, down] = quarter ? [scene.shortMm, scene.longMm] : [scene.longMm, scene.shortMm];
+	const distance = away * focal * Math.max(across / scene.widthPx, down / scene.heightPx);
+	const [ct, st] = [Math.cos(tilt), Math.sin(tilt)];
+	const [ca, sa] = [Math.cos(towards), Math.sin(towards)];
+	// Rotation about an axis lying in the picture, by Rodrigues' formula.
+	const axis = [-sa, ca, 0] as const;
+	const m = [
+		[ct + axis[0] ** 2 * (1 - ct), axis[0] * axis[1] * (1 - ct), axis[1] * st],
+		[axis[0] * axis[1] * (1 - ct), ct + axis[1] ** 2 * (1 - ct), -axis[0] * st],
+		[-axis[1] * st, axis[0] * st, ct]
+	] as const;
+	const [cr, sr] = [Math.cos(turn), Math.sin(turn)];
+	return (px: number, py: number): readonly [number, number] => {
+		const [dx, dy] = [(px - scene.widthPx / 2) / focal, (py - scene.heightPx / 2) / focal];
+		// The sheet's plane lies at `distance` along the view, its axes the columns of the rotation.
+		const column = (k: 0 | 1 | 2) => m.map((row) => row[k]) as unknown as readonly [number, number, number];
+		const normal = column(2);
+		const t = (normal[2] * distance) / (normal[0] * dx + normal[1] * dy + normal[2]);
+		const p = [t * dx, t * dy, t - distance] as const;
+		const along = (axisOf: readonly [number, number, number]) => p[0] * axisOf[0] + p[1] * axisOf[1] + p[2] * axisOf[2];
+		const [u, v] = [along(column(0)), along(column(1))];
+		return [u * cr + v * sr, -u * sr + v * cr];
+	};
+}
+
+const PAPERS: readonly Rgb[] = [
+	[238, 236, 228],
+	[232, 222, 196],
+	[214, 226, 232],
+	[206, 190, 156]
+];
+
+/** A made-up phone picture of a drawn sheet: perspective, light, shadows, ground, paper and pen all by chance. */
+export function sheetPhoto(scene: SheetScene, random: Random): MadePhoto {
+	const ground = pick(GROUNDS, random);
+	const paper = pick(PAPERS, random);
+	const pencil = random() < 0.5;
+	const drawing: Drawing = {
+		widthMm: pencil ? between(0.45, 0.8, random) : between(0.6, 1.6, random),
+		darkness: pencil ? between(0.22, 0.5, random) : between(0.6, 0.85, random),
+		gaps: random() < 0.3,
+		grid: random() < 0.25,
+		tick: random() < 0.7,
+		creases: random() < 0.3
+	};
+	const page = drawPage(scene, drawing, random);
+	const look = camera(scene, random);
+	const seed = random() * 1000;
+	const shadow = { at: between(-0.6, 0.6, random), angle: random() * Math.PI, soft: between(0.02, 0.12, random), depth: random() < 0.6 ? between(0.3, 0.55, random) : 0, band: random() < 0.5 };
+	const light = between(0.75, 1.05, random);
+	const grain = between(1.2, 3.2, random);
+	const blurPx = scene.fault === 'blurred' ? Math.round(between(0.011, 0.02, random) * scene.widthPx) : 0;
+	const { widthPx: w, heightPx: h } = scene;
+	const rgb = new Float32Array(w * h * 3);
+	const size = Math.max(w, h);
+	for (let y = 0; y < h; y++)
+		for (let x = 0; x < w; x++) {
+			const [u, v] = look(x, y);
+			const [sx, sy] = [u + scene.longMm / 2, v + scene.shortMm / 2];
+			const inside = scene.fault !== 'no-sheet' && sx >= 0 && sy >= 0 && sx < scene.longMm && sy < scene.shortMm;
+			let c: Rgb;
+			if (inside) {
+				const i = Math.min(page.height - 1, Math.floor(sy * PX_PER_MM)) * page.width + Math.min(page.width - 1, Math.floor(sx * PX_PER_MM));
+				const keep = 1 - (page.ink[i] as number);
+				const fibre = 1 + 0.015 * (noise2(sx * 2, sy * 2, seed) - 0.5);
+				c = [paper[0] * keep * fibre, paper[1] * keep * fibre, (paper[2] * (pencil ? keep : 0.25 + 0.75 * keep)) * fibre];
+			} else {
+				const g = groundAt(ground, u * 1.4 + 700, v * 1.4 + 700, seed);
+				const near = Math.max(-sx, sx - scene.longMm, -sy, sy - scene.shortMm);
+				const cast = scene.fault === 'no-sheet' ? 1 : 1 - 0.35 * Math.exp(-Math.max(0, near) / 5);
+				c = [g[0] * cast, g[1] * cast, g[2] * cast];
+			}
+			const along = ((x - w / 2) * Math.cos(shadow.angle) + (y - h / 2) * Math.sin(shadow.angle)) / size - shadow.at / 2;
+			const edge = 1 / (1 + Math.exp(-along / (shadow.soft / 4)));
+			const far = shadow.band ? 1 / (1 + Math.exp((along - 0.22) / (shadow.soft / 4))) : 1;
+			const vignette = 1 - 0.25 * (((x - w / 2) ** 2 + (y - h / 2) ** 2) / (size * size / 2));
+			const lit = light * vignette * (1 - shadow.depth * edge * far);
+			const o = (y * w + x) * 3;
+			for (let k = 0; k < 3; k++) rgb[o + k] = (c[k] as number) * lit;
+		}
+	return { width: w, height: h, rgba: finish(rgb, w, h, blurPx, grain, random), about: `${ground}, ${pencil ? 'pencil' : 'pen'} ${drawing.widthMm.toFixed(1)} mm ${drawing.darkness.toFixed(2)}${drawing.grid ? ', grid' : ''}${drawing.gaps ? ', gaps' : ''}${drawing.creases ? ', folds' : ''}${drawing.tick ? ', tick' : ''}${shadow.depth > 0 ? ', shadow' : ''}` };
+}
+
+/** Lens and sensor: a little blur always, motion where asked, grain, eight bits. */
+function finish(rgb: Float32Array, w: number, h: number, motionPx: number, grain: number, random: Random): Uint8Array {
+	const out = new Uint8Array(w * h * 4);
+	const slope = between(-0.6, 0.6, random);
+	const reach = Math.max(1, Math.round(motionPx / 2));
+	for (let y = 0; y < h; y++)
+		for (let x = 0; x < w; x++) {
+			const g = grain * (random() + random() + random() - 1.5);
+			for (let k = 0; k < 3; k++) {
+				let s = 0;
+				let n = 0;
+				if (motionPx > 0)
+					for (let d = -reach; d <= reach; d += 2) {
+						const xx = Math.min(w - 1, Math.max(0, x + d));
+						const yy = Math.min(h - 1, Math.max(0, Math.round(y + d * slope)));
+						s += rgb[(yy * w + xx) * 3 + k] as number;
+						n++;
+					}
+				else
+					for (const [dx, dy, q] of [
+						[0, 0, 4],
+						[1, 0, 1],
+						[-1, 0, 1],
+						[0, 1, 1],
+						[0, -1, 1]
+					] as const) {
+						const xx = Math.min(w - 1, Math.max(0, x + dx));
+						const yy = Math.min(h - 1, Math.max(0, y + dy));
+						s += q * (rgb[(yy * w + xx) * 3 + k] as number);
+						n += q;
+					}
+				out[(y * w + x) * 4 + k] = Math.min(255, Math.max(0, Math.round(s / n + g)));
+			}
+			out[(y * w + x) * 4 + 3] = 255;
+		}
+	return out;
+}

@@ -1,0 +1,24 @@
+import type { SheetName, SheetWarning } from '../core/photo/index.js';
+
+export const SHEET_WORDS: Readonly<Record<SheetName, string>> = {
+	a4: 'A4',
+	a3: 'A3',
+	a2: 'A2',
+	letter: 'letter',
+	tabloid: 'tabloid'
+};
+
+/** What is doubtful in a reading, and what to do about it. */
+export const SHEET_WARNING_WORDS: Readonly<Record<SheetWarning, string>> = {
+	'sheet-edges-faint': 'An edge of the sheet is hard to see. Check the corners.',
+	'sheet-doubtful': 'Not sure that this is the sheet. Check the corners.',
+	'sheet-bent': 'The sheet’s edges are not straight. Lay it flat.',
+	'sheet-size-doubtful': 'The proportions do not fit this size of sheet. Is another size right?',
+	unsharp: 'The picture is unsharp.',
+	'line-faint': 'The line is faint.',
+	'line-gaps': 'The line has a long gap; it was bridged.',
+	'line-runs-off': 'The line runs to the edge of the sheet.',
+	'another-line': 'Something else on the sheet looks like a line too.',
+	'line-short': 'The line is short for a back.',
+	'tick-off-top': 'The spine mark is far from the top of the line.'
+};
