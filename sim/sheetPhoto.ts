@@ -50,7 +50,15 @@ interface Page {
 	readonly ink: Float32Array;
 }
 
-function stamp(page: Page, x0: number, y0: number, x1: number, y1: number, widthMm: number, darkness: (u: number) => number): void {
+function stamp(
+	page: Page,
+	x0: number,
+	y0: number,
+	x1: number,
+	y1: number,
+	widthMm: number,
+	darkness: (u: number) => number
+): void {
 	const steps = Math.max(1, Math.ceil(Math.hypot(x1 - x0, y1 - y0) * PX_PER_MM * 1.5));
 	const half = (widthMm / 2) * PX_PER_MM;
 	const reach = Math.ceil(half + 1);
@@ -121,7 +129,13 @@ function drawPage(scene: SheetScene, d: Drawing, random: Random): Page {
 	if (scene.fault === 'two-lines') draw(between(-6, 6, random), between(16, 26, random));
 	if (d.tick && scene.fault !== 'no-line') stamp(page, cx, cy - 5, cx + 0.2, cy + 5, 0.5, () => d.darkness);
 	for (let k = Math.floor(random() * 4); k >= 0; k--)
-		scribble(page, random, between(15, scene.longMm - 60, random), between(12, scene.shortMm - 12, random), d.darkness * 0.9);
+		scribble(
+			page,
+			random,
+			between(15, scene.longMm - 60, random),
+			between(12, scene.shortMm - 12, random),
+			d.darkness * 0.9
+		);
 	return page;
 }
 
@@ -154,7 +168,8 @@ function groundAt(kind: Ground, x: number, y: number, seed: number): Rgb {
 	if (kind === 'wood') t = noise2(x / 160, y / 5, seed) * 0.8 + 0.2 * noise2(x / 30, y / 2, seed + 1);
 	if (kind === 'concrete') t = 0.5 * noise2(x / 30, y / 30, seed) + 0.5 * noise2(x / 4, y / 4, seed + 2);
 	if (kind === 'stripes') t = Math.sin((x + y * 0.22) / 7) > 0.15 ? 1 : 0.1 * noise2(x / 2, y / 2, seed);
-	if (kind === 'dots') t = Math.hypot(((x + 900) % 34) - 17, ((y + 900) % 34) - 17) < 9 ? 1 : 0.1 * noise2(x / 2, y / 2, seed);
+	if (kind === 'dots')
+		t = Math.hypot(((x + 900) % 34) - 17, ((y + 900) % 34) - 17) < 9 ? 1 : 0.1 * noise2(x / 2, y / 2, seed);
 	if (kind === 'dark') t = noise2(x / 3, y / 3, seed);
 	return [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t];
 }
@@ -215,7 +230,13 @@ export function sheetPhoto(scene: SheetScene, random: Random): MadePhoto {
 	const page = drawPage(scene, drawing, random);
 	const look = camera(scene, random);
 	const seed = random() * 1000;
-	const shadow = { at: between(-0.6, 0.6, random), angle: random() * Math.PI, soft: between(0.02, 0.12, random), depth: random() < 0.6 ? between(0.3, 0.55, random) : 0, band: random() < 0.5 };
+	const shadow = {
+		at: between(-0.6, 0.6, random),
+		angle: random() * Math.PI,
+		soft: between(0.02, 0.12, random),
+		depth: random() < 0.6 ? between(0.3, 0.55, random) : 0,
+		band: random() < 0.5
+	};
 	const light = between(0.75, 1.05, random);
 	const grain = between(1.2, 3.2, random);
 	const blurPx = scene.fault === 'blurred' ? Math.round(between(0.011, 0.02, random) * scene.widthPx) : 0;
@@ -229,25 +250,33 @@ export function sheetPhoto(scene: SheetScene, random: Random): MadePhoto {
 			const inside = scene.fault !== 'no-sheet' && sx >= 0 && sy >= 0 && sx < scene.longMm && sy < scene.shortMm;
 			let c: Rgb;
 			if (inside) {
-				const i = Math.min(page.height - 1, Math.floor(sy * PX_PER_MM)) * page.width + Math.min(page.width - 1, Math.floor(sx * PX_PER_MM));
+				const i =
+					Math.min(page.height - 1, Math.floor(sy * PX_PER_MM)) * page.width +
+					Math.min(page.width - 1, Math.floor(sx * PX_PER_MM));
 				const keep = 1 - (page.ink[i] as number);
 				const fibre = 1 + 0.015 * (noise2(sx * 2, sy * 2, seed) - 0.5);
-				c = [paper[0] * keep * fibre, paper[1] * keep * fibre, (paper[2] * (pencil ? keep : 0.25 + 0.75 * keep)) * fibre];
+				c = [paper[0] * keep * fibre, paper[1] * keep * fibre, paper[2] * (pencil ? keep : 0.25 + 0.75 * keep) * fibre];
 			} else {
 				const g = groundAt(ground, u * 1.4 + 700, v * 1.4 + 700, seed);
 				const near = Math.max(-sx, sx - scene.longMm, -sy, sy - scene.shortMm);
 				const cast = scene.fault === 'no-sheet' ? 1 : 1 - 0.35 * Math.exp(-Math.max(0, near) / 5);
 				c = [g[0] * cast, g[1] * cast, g[2] * cast];
 			}
-			const along = ((x - w / 2) * Math.cos(shadow.angle) + (y - h / 2) * Math.sin(shadow.angle)) / size - shadow.at / 2;
+			const along =
+				((x - w / 2) * Math.cos(shadow.angle) + (y - h / 2) * Math.sin(shadow.angle)) / size - shadow.at / 2;
 			const edge = 1 / (1 + Math.exp(-along / (shadow.soft / 4)));
 			const far = shadow.band ? 1 / (1 + Math.exp((along - 0.22) / (shadow.soft / 4))) : 1;
-			const vignette = 1 - 0.25 * (((x - w / 2) ** 2 + (y - h / 2) ** 2) / (size * size / 2));
+			const vignette = 1 - 0.25 * (((x - w / 2) ** 2 + (y - h / 2) ** 2) / ((size * size) / 2));
 			const lit = light * vignette * (1 - shadow.depth * edge * far);
 			const o = (y * w + x) * 3;
 			for (let k = 0; k < 3; k++) rgb[o + k] = (c[k] as number) * lit;
 		}
-	return { width: w, height: h, rgba: finish(rgb, w, h, blurPx, grain, random), about: `${ground}, ${pencil ? 'pencil' : 'pen'} ${drawing.widthMm.toFixed(1)} mm ${drawing.darkness.toFixed(2)}${drawing.grid ? ', grid' : ''}${drawing.gaps ? ', gaps' : ''}${drawing.creases ? ', folds' : ''}${drawing.tick ? ', tick' : ''}${shadow.depth > 0 ? ', shadow' : ''}` };
+	return {
+		width: w,
+		height: h,
+		rgba: finish(rgb, w, h, blurPx, grain, random),
+		about: `${ground}, ${pencil ? 'pencil' : 'pen'} ${drawing.widthMm.toFixed(1)} mm ${drawing.darkness.toFixed(2)}${drawing.grid ? ', grid' : ''}${drawing.gaps ? ', gaps' : ''}${drawing.creases ? ', folds' : ''}${drawing.tick ? ', tick' : ''}${shadow.depth > 0 ? ', shadow' : ''}`
+	};
 }
 
 /** Lens and sensor: a little blur always, motion where asked, grain, eight bits. */

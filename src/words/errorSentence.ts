@@ -79,8 +79,11 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 		'No sheet was found. Take it again with all four edges in the picture, on a ground that is not the paper’s own colour.',
 	'cut-off': () => 'The sheet is cut off. Take it again with all four corners in the picture.',
 	'no-line': () => 'No drawn back curve was found on the sheet. Draw over it with a darker pen, or mark it by hand.',
-	'two-lines': () => 'Two lines are drawn on the sheet. One line a sheet: cover the other, or mark the right one by hand.',
+	'two-lines': () =>
+		'Two lines are drawn on the sheet. One line a sheet: cover the other, or mark the right one by hand.',
 	blurred: () => 'The picture is blurred. Hold still, more light, and take it again.',
+	'sheet-too-slow': () => 'This picture took too long to read. Take it again with the phone’s usual size.',
+	cancelled: () => 'Stopped. Nothing of it was kept; the others stay.',
 	'sign-in-failed': () => 'Email and password do not match. Nothing was changed; try again.',
 	'too-many-tries': () => 'Too many tries. Wait a minute, then try again.'
 };

@@ -9,10 +9,12 @@ function riseAt(channels: Channels, p: Point, n: Point, reachPx: number): number
 	const step = 0.5;
 	const count = Math.round((2 * reachPx) / step) + 1;
 	const best = [channels.light, channels.redness, channels.blueness]
-		.map((c) => Float64Array.from({ length: count }, (_, i) => {
-			const o = -reachPx + i * step;
-			return sample(c, p[0] + n[0] * o, p[1] + n[1] * o);
-		}))
+		.map((c) =>
+			Float64Array.from({ length: count }, (_, i) => {
+				const o = -reachPx + i * step;
+				return sample(c, p[0] + n[0] * o, p[1] + n[1] * o);
+			})
+		)
 		.map((v) => ({ v, span: Math.abs(quantile(v.subarray(count - 8), 0.5) - quantile(v.subarray(0, 8), 0.5)) }))
 		.sort((a, b) => b.span - a.span)[0];
 	if (!best || best.span < 0.15) return undefined;

@@ -52,7 +52,12 @@ function oppositePairs(lines: readonly Line[], width: number, height: number): [
 	return pairs;
 }
 
-function candidateFrom([a, b]: [Line, Line], [c, d]: [Line, Line], width: number, height: number): Candidate | undefined {
+function candidateFrom(
+	[a, b]: [Line, Line],
+	[c, d]: [Line, Line],
+	width: number,
+	height: number
+): Candidate | undefined {
 	const corners = [meet(a, c), meet(c, b), meet(b, d), meet(d, a)];
 	const margin = 3;
 	for (const p of corners)
@@ -73,7 +78,8 @@ function candidateFrom([a, b]: [Line, Line], [c, d]: [Line, Line], width: number
 		if (share < LEAST_SUPPORT) return undefined;
 		support.push(share);
 	}
-	const quick = support.reduce((s, v) => s + v, 0) / 4 + 0.5 * Math.min(...support) + 0.25 * Math.sqrt(area / (width * height));
+	const quick =
+		support.reduce((s, v) => s + v, 0) / 4 + 0.5 * Math.min(...support) + 0.25 * Math.sqrt(area / (width * height));
 	return { corners: quad, lines: [a, c, b, d], support, area, quick };
 }
 

@@ -17,7 +17,14 @@ const LARGEST_LINE_MM = 3;
 /** Running maximum or minimum over a window of 2 reach + 1, both ways. */
 function extreme({ width, height, data }: Raster, reach: number, pick: (a: number, b: number) => number): Raster {
 	const out = makeRaster(width, height);
-	const pass = (from: Float32Array, to: Float32Array, count: number, stride: number, lines: number, lineStride: number) => {
+	const pass = (
+		from: Float32Array,
+		to: Float32Array,
+		count: number,
+		stride: number,
+		lines: number,
+		lineStride: number
+	) => {
 		const w = 2 * reach + 1;
 		const n = count + 2 * reach;
 		const padded = new Float32Array(n);
@@ -31,9 +38,9 @@ function extreme({ width, height, data }: Raster, reach: number, pick: (a: numbe
 			for (let i = 0; i < n; i++)
 				ahead[i] = i % w === 0 ? (padded[i] as number) : pick(ahead[i - 1] as number, padded[i] as number);
 			for (let i = n - 1; i >= 0; i--)
-				behind[i] = i === n - 1 || (i + 1) % w === 0 ? (padded[i] as number) : pick(behind[i + 1] as number, padded[i] as number);
-			for (let i = 0; i < count; i++)
-				to[base + i * stride] = pick(behind[i] as number, ahead[i + w - 1] as number);
+				behind[i] =
+					i === n - 1 || (i + 1) % w === 0 ? (padded[i] as number) : pick(behind[i + 1] as number, padded[i] as number);
+			for (let i = 0; i < count; i++) to[base + i * stride] = pick(behind[i] as number, ahead[i + w - 1] as number);
 		}
 	};
 	const half = new Float32Array(data.length);
@@ -80,7 +87,8 @@ function inkOf(light: Raster, pxPerMm: number): Raster {
 	const soft = blur(light, 0.6);
 	const paper = blur(extreme(extreme(soft, reach, Math.max), reach, Math.min), 0.8 * pxPerMm);
 	const ink = makeRaster(light.width, light.height);
-	for (let i = 0; i < ink.data.length; i++) ink.data[i] = Math.max(-0.05, (paper.data[i] as number) - (light.data[i] as number));
+	for (let i = 0; i < ink.data.length; i++)
+		ink.data[i] = Math.max(-0.05, (paper.data[i] as number) - (light.data[i] as number));
 	return ink;
 }
 

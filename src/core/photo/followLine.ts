@@ -68,7 +68,15 @@ interface Crossing {
 }
 
 /** Middle of the ink across the line at a place, looked for near to it. */
-function crossing(ink: Raster, pxPerMm: number, x: number, y: number, tx: number, ty: number, reachMm: number): Crossing {
+function crossing(
+	ink: Raster,
+	pxPerMm: number,
+	x: number,
+	y: number,
+	tx: number,
+	ty: number,
+	reachMm: number
+): Crossing {
 	const count = Math.round((2 * reachMm) / ACROSS_MM) + 1;
 	const profile = new Float64Array(count);
 	for (let i = 0; i < count; i++) {
@@ -107,7 +115,12 @@ function crossing(ink: Raster, pxPerMm: number, x: number, y: number, tx: number
 }
 
 /** One pass: every place moves to the middle of its ink, smoothly. */
-function settle(ink: Raster, pxPerMm: number, line: { x: Float64Array; y: Float64Array }, reachMm: number): FollowedLine {
+function settle(
+	ink: Raster,
+	pxPerMm: number,
+	line: { x: Float64Array; y: Float64Array },
+	reachMm: number
+): FollowedLine {
 	const n = line.x.length;
 	const off = new Float64Array(n);
 	const dark = new Float64Array(n);

@@ -46,7 +46,12 @@ function vote(edges: Edges, { least }: HoughOptions): { sums: Float32Array; rhos
 }
 
 /** Support along a line: one count a pixel of its length, as running sums. */
-export function supportAlong(edges: Edges, thetaRad: number, rhoPx: number, least: number): Pick<Line, 'support' | 'fromPx'> {
+export function supportAlong(
+	edges: Edges,
+	thetaRad: number,
+	rhoPx: number,
+	least: number
+): Pick<Line, 'support' | 'fromPx'> {
 	const { width, height, strength, angleRad } = edges;
 	const [c, s] = [Math.cos(thetaRad), Math.sin(thetaRad)];
 	const reach = Math.ceil(Math.hypot(width, height));

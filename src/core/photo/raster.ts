@@ -48,7 +48,9 @@ export function sample({ width, height, data }: Raster, x: number, y: number): n
 /** Gaussian blur, separable, edges repeated; `sigmaPx` above 0. */
 export function blur(raster: Raster, sigmaPx: number): Raster {
 	const reach = Math.ceil(3 * sigmaPx);
-	const kernel = Float32Array.from({ length: 2 * reach + 1 }, (_, i) => Math.exp(-((i - reach) ** 2) / (2 * sigmaPx ** 2)));
+	const kernel = Float32Array.from({ length: 2 * reach + 1 }, (_, i) =>
+		Math.exp(-((i - reach) ** 2) / (2 * sigmaPx ** 2))
+	);
 	const sum = kernel.reduce((a, b) => a + b, 0);
 	kernel.forEach((v, i) => (kernel[i] = v / sum));
 	return convolveDown(convolveAcross(raster, kernel, reach), kernel, reach);

@@ -43,10 +43,17 @@ function roughness(edges: Edges, [x, y]: Point): number {
 export function ratePaper(channels: Channels, edges: Edges, corners: Quad): PaperRating {
 	const inner: Point[] = [];
 	for (let i = 0; i < GRID; i++)
-		for (let j = 0; j < GRID; j++) inner.push(inQuad(corners, 0.08 + (0.84 * i) / (GRID - 1), 0.08 + (0.84 * j) / (GRID - 1)));
+		for (let j = 0; j < GRID; j++)
+			inner.push(inQuad(corners, 0.08 + (0.84 * i) / (GRID - 1), 0.08 + (0.84 * j) / (GRID - 1)));
 	const red = spreadOf(channels.redness, inner);
 	const blue = spreadOf(channels.blueness, inner);
-	const smooth = Math.max(quantile(inner.map((p) => roughness(edges, p)), 0.6), edges.floor * 0.25);
+	const smooth = Math.max(
+		quantile(
+			inner.map((p) => roughness(edges, p)),
+			0.6
+		),
+		edges.floor * 0.25
+	);
 	const colourOff = (p: Point): number =>
 		Math.max(
 			Math.abs(sample(channels.redness, p[0], p[1]) - red.mid) / red.spread,
@@ -71,11 +78,12 @@ export function ratePaper(channels: Channels, edges: Edges, corners: Quad): Pape
 			const paper = (insideOff < 3.5 ? 0.6 : 0) + (insideRough <= 2.2 * smooth ? 0.4 : 0);
 			const out = [at(-1), at(-2)];
 			const colour = Math.max(...out.map(colourOff));
-			const light = Math.abs(
-				sample(channels.light, ...at(0.9)) - sample(channels.light, ...at(-0.9))
-			);
+			const light = Math.abs(sample(channels.light, ...at(0.9)) - sample(channels.light, ...at(-0.9)));
 			const rough = Math.max(...[at(-1.4), at(-2.4)].map((o) => roughness(edges, o)));
-			const ground = Math.min(1, (colour > 4 ? 0.8 : 0) + (light > 0.08 ? 0.7 : light > 0.035 ? 0.4 : 0) + (rough > 3 * smooth ? 0.5 : 0));
+			const ground = Math.min(
+				1,
+				(colour > 4 ? 0.8 : 0) + (light > 0.08 ? 0.7 : light > 0.035 ? 0.4 : 0) + (rough > 3 * smooth ? 0.5 : 0)
+			);
 			good += paper * ground;
 		}
 		shares.push(good / ALONG);

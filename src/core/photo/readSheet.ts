@@ -44,7 +44,11 @@ const scaled = (q: Quad, k: number): Quad =>
 	q.map(([x, y]) => [(x + 0.5) * k - 0.5, (y + 0.5) * k - 0.5] as const) as unknown as Quad;
 
 /** The sheet's corners in the picture, to a fraction of a pixel, with what was seen on the way. Throws `no-sheet`, `cut-off`. */
-export function locateSheet(picture: Picture): { corners: Quad } & Pick<ReadingFacts, 'leastSupport' | 'paperness' | 'lead' | 'straightnessPx' | 'risePx'> & { readonly facetScale: number } {
+export function locateSheet(
+	picture: Picture
+): { corners: Quad } & Pick<ReadingFacts, 'leastSupport' | 'paperness' | 'lead' | 'straightnessPx' | 'risePx'> & {
+		readonly facetScale: number;
+	} {
 	const small = channelsOf(picture, FIND_PX);
 	const found = findSheet(small);
 	const large = channelsOf(picture, REFINE_PX);
@@ -156,7 +160,10 @@ function topOf({ xMm, yMm }: FollowedLine): number {
 	const fit = parabola(near.map((i) => [(xMm[i] as number) - x0, yMm[i] as number] as const));
 	if (!fit || fit.curve <= 1e-5) return at;
 	const crest = x0 - Math.max(-TOP_REACH_MM, Math.min(TOP_REACH_MM, fit.slope / (2 * fit.curve)));
-	return near.reduce((b, i) => (Math.abs((xMm[i] as number) - crest) < Math.abs((xMm[b] as number) - crest) ? i : b), at);
+	return near.reduce(
+		(b, i) => (Math.abs((xMm[i] as number) - crest) < Math.abs((xMm[b] as number) - crest) ? i : b),
+		at
+	);
 }
 
 function coarse(ink: Raster, pxPerMm: number): { ridges: Ridges; pxPerMm: number } {
@@ -166,7 +173,13 @@ function coarse(ink: Raster, pxPerMm: number): { ridges: Ridges; pxPerMm: number
 }
 
 /** The drawn line of a flat sheet, found coarsely and followed finely. */
-function readFlat(flat: FlatSheet): { line: FollowedLine; way: Way; second: number; tick: number | undefined; evidence: Float64Array } {
+function readFlat(flat: FlatSheet): {
+	line: FollowedLine;
+	way: Way;
+	second: number;
+	tick: number | undefined;
+	evidence: Float64Array;
+} {
 	const clean = dropGrid(flat.ink, flat.pxPerMm);
 	const { ridges, pxPerMm } = coarse(clean, flat.pxPerMm);
 	const { way, second } = chooseWay(ridges, pxPerMm);
@@ -219,9 +232,7 @@ export function readLocated(
 		second,
 		evidence,
 		line: raw,
-		flatMm: way.upright
-			? [SHEETS[sheet].shortMm, SHEETS[sheet].longMm]
-			: [SHEETS[sheet].longMm, SHEETS[sheet].shortMm],
+		flatMm: way.upright ? [SHEETS[sheet].shortMm, SHEETS[sheet].longMm] : [SHEETS[sheet].longMm, SHEETS[sheet].shortMm],
 		tickFromTopMm: tickIndex === undefined ? undefined : x0 - (line.xMm[topOf(line)] as number)
 	};
 	progress(1);

@@ -122,7 +122,9 @@ function fitSide(points: readonly SidePoint[]): { c0: number; c1: number; spread
 export function refineSides(channels: Channels, corners: Quad, reachPx: number): RefinedSheet {
 	const lines: { thetaRad: number; rhoPx: number }[] = [];
 	const spreads: number[] = [];
-	const centre: Point = [0, 1].map((i) => corners.reduce((sum, c) => sum + (c[i] as number), 0) / 4) as unknown as Point;
+	const centre: Point = [0, 1].map(
+		(i) => corners.reduce((sum, c) => sum + (c[i] as number), 0) / 4
+	) as unknown as Point;
 	for (let s = 0; s < 4; s++) {
 		const [a, b] = [corners[s] as Point, corners[(s + 1) % 4] as Point];
 		const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
@@ -141,7 +143,8 @@ export function refineSides(channels: Channels, corners: Quad, reachPx: number):
 		lines.push({ thetaRad: theta, rhoPx: p[0] * Math.cos(theta) + p[1] * Math.sin(theta) });
 	}
 	const refined = [0, 1, 2, 3].map(
-		(i) => meet(lines[(i + 3) % 4] as (typeof lines)[number], lines[i] as (typeof lines)[number]) ?? (corners[i] as Point)
+		(i) =>
+			meet(lines[(i + 3) % 4] as (typeof lines)[number], lines[i] as (typeof lines)[number]) ?? (corners[i] as Point)
 	);
 	return {
 		corners: refined as unknown as Quad,

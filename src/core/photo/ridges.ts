@@ -29,7 +29,11 @@ function clearMargin(planes: readonly Float32Array[], width: number, height: num
 /** Ridges of the ink at the breadth of a pen line, in units of their own noise. */
 export function findRidges(ink: Raster, pxPerMm: number): Ridges {
 	const { width, height, data } = blur(ink, Math.max(0.8, LINE_SIGMA_MM * pxPerMm));
-	const [xx, xy, yy] = [0, 0, 0].map(() => makeRaster(width, height).data) as [Float32Array, Float32Array, Float32Array];
+	const [xx, xy, yy] = [0, 0, 0].map(() => makeRaster(width, height).data) as [
+		Float32Array,
+		Float32Array,
+		Float32Array
+	];
 	const sampled: number[] = [];
 	for (let y = 1; y < height - 1; y++)
 		for (let x = 1; x < width - 1; x++) {

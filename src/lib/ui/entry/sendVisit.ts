@@ -34,5 +34,5 @@ export const undoVisit = (id: string): Promise<SendResult> => call(`/api/visits/
 export const redoVisit = (id: string): Promise<SendResult> => call(`/api/visits/${id}`, 'POST');
 
 /** Keeps a picture of a sheet with its visit. */
-export const sendPhoto = (id: string, visitId: string, file: File): Promise<SendResult> =>
-	call(`/api/photos/${id}?visit=${visitId}&kind=sheet`, 'PUT', file, file.type);
+export const sendPhoto = (id: string, visitId: string, bytes: ArrayBuffer, mediaType: string): Promise<SendResult> =>
+	call(`/api/photos/${id}?visit=${visitId}&kind=sheet`, 'PUT', bytes, mediaType);

@@ -11,7 +11,7 @@ export type ShrunkPhoto =
  * A picture made small enough to keep and send, upright and without what the camera wrote into it
  * (place, device). Refuses what is no picture or far too large.
  */
-export async function shrinkPhoto(file: File): Promise<ShrunkPhoto> {
+export async function shrinkPhoto(file: File, longestPx = LONGEST_PX): Promise<ShrunkPhoto> {
 	if (file.size > LARGEST_FILE_BYTES)
 		return {
 			status: 'refused',
@@ -19,7 +19,7 @@ export async function shrinkPhoto(file: File): Promise<ShrunkPhoto> {
 		};
 	try {
 		const picture = await createImageBitmap(file, { imageOrientation: 'from-image' });
-		const scale = Math.min(1, LONGEST_PX / Math.max(picture.width, picture.height));
+		const scale = Math.min(1, longestPx / Math.max(picture.width, picture.height));
 		const canvas = document.createElement('canvas');
 		canvas.width = Math.max(1, Math.round(picture.width * scale));
 		canvas.height = Math.max(1, Math.round(picture.height * scale));

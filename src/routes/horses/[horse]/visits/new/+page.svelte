@@ -7,6 +7,7 @@
 	import Keypad from '$lib/ui/entry/Keypad.svelte';
 	import PicturePad from '$lib/ui/entry/PicturePad.svelte';
 	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
+	import SheetDesk from '$lib/ui/desk/SheetDesk.svelte';
 	import TracingGrid from '$lib/ui/entry/TracingGrid.svelte';
 	import {
 		curveOf,
@@ -23,14 +24,19 @@
 	import { readFiles, type FileResult } from '$lib/ui/entry/readFiles.js';
 	import { sendPhoto, sendVisit } from '$lib/ui/entry/sendVisit.js';
 	import { formatDay, todayHere } from '$lib/ui/format.js';
+	import { shrinkPhoto } from '$lib/ui/offline/shrinkPhoto.js';
 	import type { PageProps } from './$types.js';
 
 	const { data }: PageProps = $props();
 	const MODES = [
 		['keypad', 'Keypad'],
+		['sheets', 'Sheets'],
 		['file', 'File'],
 		['picture', 'Picture']
 	] as const;
+
+	/** Sheets are kept as large as they were taken, within reason. */
+	const ORIGINAL_PX = 4600;
 
 	let draft: DraftVisit = $state(newDraft(todayHere()));
 	let mode: (typeof MODES)[number][0] = $state('keypad');
@@ -114,7 +120,11 @@
 		if (result.status === 'refused') refusal = result.message;
 		else {
 			forgetDraft(data.horse.id);
-			for (const file of pictures) await sendPhoto(uuidv7(), draft.id, file);
+			for (const file of pictures) {
+				// Upright and without what the camera wrote into it, the place above all.
+				const photo = await shrinkPhoto(file, ORIGINAL_PX);
+				if (photo.status === 'ready') await sendPhoto(uuidv7(), draft.id, photo.bytes, photo.mediaType);
+			}
 			const walked = new URLSearchParams(location.search).get('visit');
 			if (walked) location.assign(`/horses/${data.horse.id}/walk?visit=${walked}&at=tracings`);
 			else await goto(`/horses/${data.horse.id}?saved=${draft.id}&on=${draft.visitedOn}`, { invalidateAll: true });
@@ -178,6 +188,15 @@
 				before={before[station]}
 				keepWord={`Keep as ${station}, tracing ${repeat}`}
 				onkeep={(c) => keep(c, 'keypad')}
+			/>
+		{:else if mode === 'sheets'}
+			<SheetDesk
+				{before}
+				taken={(s, r) => draft.tracings.some((t) => t.station === s && t.repeat === r)}
+				onkeep={(s, r, curve, file) => {
+					change(withTracing(draft, draftTracing(s, r, frameAtApex(curve), 'photo')));
+					if (!pictures.includes(file)) pictures = [...pictures, file];
+				}}
 			/>
 		{:else if mode === 'file'}
 			<FileDrop accept=".csv,.svg,.json,text/csv,image/svg+xml" onfiles={takeFiles}>
