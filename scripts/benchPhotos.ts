@@ -1,5 +1,5 @@
 import sharp from 'sharp';
-import { readSheet, SHEETS, type ReadLine, type SheetName } from '../src/core/photo/index.js';
+import { parabola, readSheet, SHEETS, type ReadLine, type SheetName } from '../src/core/photo/index.js';
 import { makeBack } from '../sim/back.js';
 import { seededRandom } from '../sim/random.js';
 import { sheetPhoto, type PhotoFault } from '../sim/sheetPhoto.js';
@@ -22,6 +22,22 @@ function distanceTo(px: number, py: number, { xMm, yMm }: ReadLine): number {
 		best = Math.min(best, Math.hypot(px - ax - u * dx, py - ay - u * dy));
 	}
 	return best;
+}
+
+/** Highest point of the drawn line, smoothed by a parabola over 12 mm to either side. */
+function smoothTop(points: readonly (readonly [number, number])[]): readonly [number, number] {
+	const dense = points.slice(1).flatMap((b, i) => {
+		const a = points[i] as readonly [number, number];
+		const n = Math.max(1, Math.round(Math.hypot(b[0] - a[0], b[1] - a[1])));
+		return Array.from(
+			{ length: n },
+			(_, k) => [a[0] + ((b[0] - a[0]) * k) / n, a[1] + ((b[1] - a[1]) * k) / n] as const
+		);
+	});
+	const top = dense.reduce((a, b) => (b[1] > a[1] ? b : a));
+	const fit = parabola(dense.filter((p) => Math.abs(p[0] - top[0]) <= 12).map((p) => [p[0] - top[0], p[1]] as const));
+	const x = !fit || fit.curve >= 0 ? top[0] : top[0] - Math.max(-12, Math.min(12, fit.slope / (2 * fit.curve)));
+	return dense.reduce((a, b) => (Math.abs(b[0] - x) < Math.abs(a[0] - x) ? b : a), top);
 }
 
 const quantile = (values: readonly number[], share: number): number =>
@@ -50,12 +66,15 @@ const tally = { readable: 0, read: 0, unreadable: 0, refused: 0, silent: 0, warn
 const errors: number[] = [];
 const apexes: number[] = [];
 const times: number[] = [];
+const only = process.argv.find((a) => a.startsWith('--only='))?.slice(7);
 for (let k = 0; k < count; k++) {
+	if (only && !only.split(',').includes(String(k))) continue;
 	const { sheet, points, fault, photo } = sceneOf(k);
 	const jpeg = await sharp(photo.rgba, { raw: { width: photo.width, height: photo.height, channels: 4 } })
 		.jpeg({ quality: 82 })
 		.toBuffer();
 	const { data, info } = await sharp(jpeg).ensureAlpha().raw().toBuffer({ resolveWithObject: true });
+	if (only) await sharp(jpeg).toFile(`build/photo-${seed}-${k}.jpg`);
 	const began = performance.now();
 	let found: ReadLine | undefined;
 	let code = '';
@@ -65,7 +84,7 @@ for (let k = 0; k < count; k++) {
 		code = (error as { code?: string }).code ?? String(error);
 	}
 	times.push(performance.now() - began);
-	let said = '';
+	let said: string;
 	if (fault) {
 		tally.unreadable++;
 		if (!found) tally.refused++;
@@ -77,9 +96,7 @@ for (let k = 0; k < count; k++) {
 			tally.read++;
 			if (found.quality.score < 0.8) tally.warned++;
 			const tick = / tick/.test(photo.about);
-			const top = points.reduce((a, b) => (b[1] > a[1] ? b : a));
-			const [ox, oy] = tick ? [0, 0] : top;
-			const apexOff = Math.hypot(found.apexBy === 'tick' ? 0 : 0, 0);
+			const [ox, oy] = tick ? [0, 0] : smoothTop(points);
 			const mean = points.reduce((s, p) => s + distanceTo(p[0] - ox, p[1] - oy, found as ReadLine), 0) / points.length;
 			// How far the apex was picked aside: the shift that brings the curves best together.
 			let least = Infinity;
@@ -91,7 +108,7 @@ for (let k = 0; k < count; k++) {
 				if (s < least) [least, aside] = [s, Math.abs(dx)];
 			}
 			errors.push(mean);
-			apexes.push(aside + apexOff);
+			apexes.push(aside);
 			if (mean > 5 && found.quality.score >= 0.8) tally.silent++;
 			said = `${mean.toFixed(2)} mm, apex ${aside.toFixed(1)} by ${found.apexBy}, ${found.quality.score} ${found.quality.warnings.join(' ')}`;
 		} else said = `REFUSED ${code}`;

@@ -6,13 +6,15 @@ import { readPointsCsv, type ReadReport } from '../core/formats/index.js';
 import { parseDay } from '../core/units/index.js';
 import { errorSentence, problemLine } from '../words/index.js';
 import { measureJson } from './measure.js';
+import { sliceJson, stationsOf } from './slice.js';
 import { sheetOf, traceJson } from './trace.js';
 import { watchJson } from './watch.js';
 
 const USAGE = {
 	measure: 'Use: zt measure POINTS.csv',
 	watch: 'Use: zt watch POINTS.csv --fitted YYYY-MM-DD [--school close|roomy]',
-	trace: 'Use: zt trace PHOTO --sheet a3|a4|a2|letter|tabloid'
+	trace: 'Use: zt trace PHOTO --sheet a3|a4|a2|letter|tabloid',
+	slice: 'Use: zt slice MESH.stl|.ply|.obj --at S_MM[,S_MM…]'
 };
 
 function readBytes(file: string | undefined, usage: string): Buffer {
@@ -48,6 +50,7 @@ function options(args: string[], usage: string) {
 				fitted: { type: 'string' },
 				school: { type: 'string' },
 				sheet: { type: 'string' },
+				at: { type: 'string' },
 				json: { type: 'boolean' }
 			}
 		});
@@ -78,6 +81,11 @@ async function run(command: string | undefined, args: string[]): Promise<Record<
 		const { positionals, values } = options(args, USAGE.trace);
 		const sheet = sheetOf(values.sheet, USAGE.trace);
 		return traceJson(readBytes(positionals[0], USAGE.trace), sheet);
+	}
+	if (command === 'slice') {
+		const { positionals, values } = options(args, USAGE.slice);
+		const at = stationsOf(values.at, USAGE.slice);
+		return sliceJson(String(positionals[0]), readBytes(positionals[0], USAGE.slice), at);
 	}
 	throw new CoreError('unknown-command', { command: command ?? '' });
 }

@@ -53,7 +53,7 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 		`No tracing within ${d['reachDays']} days of the fit mark on ${d['fitted']}; the nearest is from ${d['nearest']}. Trace on the day of fitting, or move the fit mark.`,
 	'fit-day-short': (d) =>
 		`The tracings of ${d['fitDay']} do not reach 60 to 120 mm below the top on both sides. Trace further down.`,
-	'unknown-command': (d) => `“${d['command']}” is not a command. There are: measure, watch, trace.`,
+	'unknown-command': (d) => `“${d['command']}” is not a command. There are: measure, watch, trace, slice.`,
 	'bad-option': (d) => `${d['option']} is missing or not understood. ${d['usage']}`,
 	'file-unreadable': (d) => `${d['file']} cannot be read. Check its name and that it is there.`,
 	'bad-tape': (d) => `${d['cm']} cm cannot be the ${d['what']} of a horse. Read the tape again, in cm.`,
@@ -82,6 +82,13 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'two-lines': () =>
 		'Two lines are drawn on the sheet. One line a sheet: cover the other, or mark the right one by hand.',
 	blurred: () => 'The picture is blurred. Hold still, more light, and take it again.',
+	'mesh-kind': (d) => `“${d['name']}” is no scan that is read. Export it as STL, PLY or OBJ.`,
+	'mesh-broken': () => 'The scan is damaged or not what its name says. Export it again.',
+	'mesh-empty': () => 'The scan holds no surface. Export the mesh, not the points alone.',
+	'mesh-too-large': (d) => `${d['triangles']} triangles; at most ${d['limit']} are read. Thin the scan out first.`,
+	'mesh-no-back': (d) =>
+		`The scan is ${d['longest']} long in its own unit: no back in mm, cm, m or inches. Cut it to the back and export it again.`,
+	'station-outside': (d) => `At s = ${d['sMm']} mm the scan has no back. Choose a place on it.`,
 	'sheet-too-slow': () => 'This picture took too long to read. Take it again with the phone’s usual size.',
 	cancelled: () => 'Stopped. Nothing of it was kept; the others stay.',
 	'sign-in-failed': () => 'Email and password do not match. Nothing was changed; try again.',

@@ -40,6 +40,8 @@ const ROOMS = [
 	'errors',
 	'units',
 	'math',
+	'photo',
+	'scan',
 	'curve',
 	'noise',
 	'change',
@@ -51,7 +53,13 @@ const ROOMS = [
 	'schedule',
 	'call'
 ];
-const PURE_PACKAGES = new Set(['temporal-polyfill', 'papaparse', 'fast-xml-parser', 'svgpath']);
+const PURE_PACKAGES = new Set([
+	'temporal-polyfill',
+	'papaparse',
+	'fast-xml-parser',
+	'svgpath',
+	...['STL', 'PLY', 'OBJ'].map((kind) => `three/addons/loaders/${kind}Loader.js`)
+]);
 
 describe('import directions', () => {
 	it('core imports only core and small pure packages', () =>

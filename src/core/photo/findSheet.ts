@@ -3,6 +3,7 @@ import type { Channels } from './channels.js';
 import { findEdges, type Edges } from './edges.js';
 import { distance, isConvex, meet, quadArea, type Point, type Quad } from './geometry.js';
 import { alongOf, findLines, supportShare, type Line } from './hough.js';
+import { growSides } from './growSides.js';
 import { ratePaper } from './ratePaper.js';
 
 /** A sheet found in a picture, in pixels of the small channels. */
@@ -143,6 +144,17 @@ export function findSheet(channels: Channels): FoundSheet {
 	if (!best || best.paper.share < LEAST_PAPER) {
 		if (cutOff(channels, edges, lines)) throw new CoreError('cut-off');
 		throw new CoreError('no-sheet');
+	}
+	const grown = growSides(channels, best.corners);
+	if (grown && isConvex(grown) && !sameSheet(grown, best.corners, 0.01 * Math.max(width, height))) {
+		const paper = ratePaper(channels, edges, grown);
+		if (paper.share > best.paper.share + 0.02)
+			return {
+				corners: grown,
+				leastSupport: best.least,
+				paperness: paper.share,
+				lead: 1 - best.paper.share / paper.share
+			};
 	}
 	const other = rated.find((r) => !sameSheet(r.corners, best.corners, 0.03 * Math.max(width, height)));
 	return {

@@ -13,8 +13,10 @@ export interface PaperRating {
 const GRID = 24;
 const ALONG = 36;
 
-const lerp = (a: Point, b: Point, u: number): Point => [a[0] + (b[0] - a[0]) * u, a[1] + (b[1] - a[1]) * u];
-const inQuad = (q: Quad, u: number, v: number): Point => lerp(lerp(q[0], q[1], u), lerp(q[3], q[2], u), v);
+/** From one point to another, 0..1. */
+export const lerp = (a: Point, b: Point, u: number): Point => [a[0] + (b[0] - a[0]) * u, a[1] + (b[1] - a[1]) * u];
+/** A place within four corners, 0..1 along the first side and away from it. */
+export const inQuad = (q: Quad, u: number, v: number): Point => lerp(lerp(q[0], q[1], u), lerp(q[3], q[2], u), v);
 
 /** Middle and spread of what a channel holds inside the sheet. */
 function spreadOf(channel: Raster, points: readonly Point[]): { mid: number; spread: number } {
@@ -36,6 +38,17 @@ function roughness(edges: Edges, [x, y]: Point): number {
 	return most;
 }
 
+/** How far a place is from the colour that a sheet has at some places inside it, in its own spreads. */
+export function paperColour(channels: Channels, inside: readonly Point[]): (p: Point) => number {
+	const red = spreadOf(channels.redness, inside);
+	const blue = spreadOf(channels.blueness, inside);
+	return (p) =>
+		Math.max(
+			Math.abs(sample(channels.redness, p[0], p[1]) - red.mid) / red.spread,
+			Math.abs(sample(channels.blueness, p[0], p[1]) - blue.mid) / blue.spread
+		);
+}
+
 /**
  * Rates how well four corners part paper from ground: paper is of one colour and smooth, the ground
  * next to it differs in colour, in roughness, or in light at the very edge.
@@ -45,8 +58,7 @@ export function ratePaper(channels: Channels, edges: Edges, corners: Quad): Pape
 	for (let i = 0; i < GRID; i++)
 		for (let j = 0; j < GRID; j++)
 			inner.push(inQuad(corners, 0.08 + (0.84 * i) / (GRID - 1), 0.08 + (0.84 * j) / (GRID - 1)));
-	const red = spreadOf(channels.redness, inner);
-	const blue = spreadOf(channels.blueness, inner);
+	const colourOff = paperColour(channels, inner);
 	const smooth = Math.max(
 		quantile(
 			inner.map((p) => roughness(edges, p)),
@@ -54,11 +66,6 @@ export function ratePaper(channels: Channels, edges: Edges, corners: Quad): Pape
 		),
 		edges.floor * 0.25
 	);
-	const colourOff = (p: Point): number =>
-		Math.max(
-			Math.abs(sample(channels.redness, p[0], p[1]) - red.mid) / red.spread,
-			Math.abs(sample(channels.blueness, p[0], p[1]) - blue.mid) / blue.spread
-		);
 	const size = Math.max(edges.width, edges.height);
 	const stepPx = Math.max(4, 0.008 * size);
 	const centre = inQuad(corners, 0.5, 0.5);

@@ -44,9 +44,10 @@ const scaled = (q: Quad, k: number): Quad =>
 	q.map(([x, y]) => [(x + 0.5) * k - 0.5, (y + 0.5) * k - 0.5] as const) as unknown as Quad;
 
 /** The sheet's corners in the picture, to a fraction of a pixel, with what was seen on the way. Throws `no-sheet`, `cut-off`. */
-export function locateSheet(
-	picture: Picture
-): { corners: Quad } & Pick<ReadingFacts, 'leastSupport' | 'paperness' | 'lead' | 'straightnessPx' | 'risePx'> & {
+export function locateSheet(picture: Picture): { corners: Quad } & Pick<
+	ReadingFacts,
+	'leastSupport' | 'paperness' | 'lead' | 'straightnessPx' | 'risePx'
+> & {
 		readonly facetScale: number;
 	} {
 	const small = channelsOf(picture, FIND_PX);

@@ -1,0 +1,2 @@
+export * from './mesh.js';
+export { sliceMesh, type Section } from './sliceMesh.js';
