@@ -42,7 +42,7 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'too-many-rows': (d) => `${d['rows']} rows; at most ${d['limit']} are read at once. Split the file.`,
 	'too-large': (d) => `The file is too large; at most ${d['limitMb']} MB are read. Split it, or choose a smaller one.`,
 	'unknown-kind': () =>
-		'This kind of file is not read here. Bring points CSV, widths CSV, SVG or a horse archive (JSON).',
+		'This kind of file is not read here. Bring points CSV, widths CSV, SVG, DXF or a horse archive (JSON).',
 	'not-archive': () => 'This is not a horse archive. Choose a JSON file that was exported here.',
 	'archive-newer': (d) =>
 		`The archive has version ${d['version']}, which this program does not know. Update the program first.`,
@@ -82,6 +82,8 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'two-lines': () =>
 		'Two lines are drawn on the sheet. One line a sheet: cover the other, or mark the right one by hand.',
 	blurred: () => 'The picture is blurred. Hold still, more light, and take it again.',
+	'not-dxf': () => 'This is not a DXF drawing in text form. Save it as DXF R12 (ASCII) and try again.',
+	'dxf-unit': (d) => `The drawing’s unit (${d['unit']}) is not one of mm, cm, m or inch. Save it in millimetres.`,
 	'mesh-kind': (d) => `“${d['name']}” is no scan that is read. Export it as STL, PLY or OBJ.`,
 	'mesh-broken': () => 'The scan is damaged or not what its name says. Export it again.',
 	'mesh-empty': () => 'The scan holds no surface. Export the mesh, not the points alone.',

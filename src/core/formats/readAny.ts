@@ -1,12 +1,13 @@
 import { CoreError, type Problem } from '../errors/index.js';
 import type { Tracing } from '../curve/index.js';
+import { readDxf } from './dxf.js';
 import { readHorseArchive } from './horseArchive.js';
 import { readPointsCsv } from './pointsCsv.js';
 import { readSvg, type SvgLine } from './svgPath.js';
 import type { ReadOptions } from './tracingGroups.js';
 import { readWidthsCsv } from './widthsCsv.js';
 
-export type FileKind = 'points-csv' | 'widths-csv' | 'svg' | 'archive';
+export type FileKind = 'points-csv' | 'widths-csv' | 'svg' | 'dxf' | 'archive';
 
 /** What a file held: dated tracings, or lines that still need a day and a station. */
 export interface FileReport {
@@ -24,6 +25,7 @@ export function readTracingFile(text: string, options: ReadOptions = {}): FileRe
 	const start = text.replace(/^\uFEFF/, '').trimStart();
 	if (start.startsWith('<')) return { ...NOTHING, kind: 'svg', ...readSvg(text) };
 	if (start.startsWith('{')) return { ...NOTHING, kind: 'archive', tracings: readHorseArchive(start).tracings };
+	if (/^\s*(0|999)\s*[\r\n]/.test(start)) return { ...NOTHING, kind: 'dxf', ...readDxf(text) };
 	// eslint-disable-next-line no-control-regex
 	if (/[\x00-\x08]/.test(start.slice(0, 4096)) || start.startsWith('%PDF')) throw new CoreError('unknown-kind');
 	const header = (start.split(/\r?\n/, 1)[0] ?? '').toLowerCase();

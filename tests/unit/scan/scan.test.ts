@@ -109,7 +109,7 @@ describe('zt slice', () => {
 	after(() => rmSync(folder, { recursive: true }));
 	const zt = (...args: string[]) => {
 		const done = spawnSync(process.execPath, ['scripts/zt.mjs', 'slice', ...args], { encoding: 'utf8' });
-		return { status: done.status, json: JSON.parse(done.stdout) as Record<string, never> };
+		return { status: done.status, json: JSON.parse(done.stdout) as Record<string, unknown> };
 	};
 
 	it('answers a section for each station, in mm, apex at the origin', () => {
@@ -118,7 +118,7 @@ describe('zt slice', () => {
 		const { status, json } = zt(file, '--at', '0.5,250,500');
 		expect(status).to.equal(0);
 		expect(json['unit']).to.equal('m');
-		const sections = json['sections'] as unknown as {
+		const sections = json['sections'] as {
 			s_mm: number;
 			points_mm: [number, number][];
 			apex_index: number;

@@ -1,7 +1,10 @@
-/** A text file for the person to keep. */
-export function download(text: string, type: string, name: string): Response {
+/** A file for the person to keep. */
+export function download(body: string | Uint8Array, type: string, name: string): Response {
 	const plain = name.normalize('NFKD').replace(/[^\w.-]+/g, '-');
-	return new Response(text, {
-		headers: { 'content-type': `${type}; charset=utf-8`, 'content-disposition': `attachment; filename="${plain}"` }
+	return new Response(typeof body === 'string' ? body : new Uint8Array(body), {
+		headers: {
+			'content-type': typeof body === 'string' ? `${type}; charset=utf-8` : type,
+			'content-disposition': `attachment; filename="${plain}"`
+		}
 	});
 }

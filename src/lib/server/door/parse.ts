@@ -96,6 +96,7 @@ export const schemas = {
 			.required(),
 		note: text(1000)
 	}),
+	printedSheet: Joi.object<{ size: 'a3' | 'tabloid' }>({ size: Joi.string().valid('a3', 'tabloid').default('a3') }),
 	hand: Joi.object<HandInput>({
 		twoMm: Joi.number().min(20).max(70).required(),
 		threeMm: Joi.number().min(30).max(95).required(),

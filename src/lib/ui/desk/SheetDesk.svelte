@@ -9,12 +9,13 @@
 	import SheetView from './SheetView.svelte';
 
 	interface Props {
+		horseId: string;
 		/** Stations and repeats that are taken already. */
 		taken: (station: string, repeat: number) => boolean;
 		before: Readonly<Record<string, Curve>>;
 		onkeep: (station: string, repeat: number, curve: Curve, picture: File) => void;
 	}
-	const { taken, before, onkeep }: Props = $props();
+	const { horseId, taken, before, onkeep }: Props = $props();
 
 	interface Item {
 		readonly id: number;
@@ -158,7 +159,13 @@
 	>
 </FileDrop>
 
-{#if items.length > 0}
+{#if items.length === 0}
+	<p class="quiet">
+		Plain A4, A3, A2, letter and tabloid paper is read. Or print sheets with boxes for station and repeat:
+		<a class="link" href={`/api/horses/${horseId}/sheets.pdf?size=a3`} download>A3</a>,
+		<a class="link" href={`/api/horses/${horseId}/sheets.pdf?size=tabloid`} download>tabloid</a>.
+	</p>
+{:else}
 	<ul class="items" aria-label="Photos">
 		{#each items as item (item.id)}
 			<li>

@@ -161,6 +161,10 @@
 				<a class="link" href={`/api/horses/${data.horse.id}/tracings.svg?on=${data.day}`} download
 					>Outlines of this visit, 1:1 SVG</a
 				>
+				<a class="link" href={`/api/horses/${data.horse.id}/tracings.dxf?on=${data.day}`} download>DXF</a>
+				<a class="link" href={`/api/horses/${data.horse.id}/template.pdf?on=${data.day}`} download
+					>card templates, PDF</a
+				>
 			</p>
 		</section>
 	{/if}

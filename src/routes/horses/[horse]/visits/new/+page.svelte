@@ -191,6 +191,7 @@
 			/>
 		{:else if mode === 'sheets'}
 			<SheetDesk
+				horseId={data.horse.id}
 				{before}
 				taken={(s, r) => draft.tracings.some((t) => t.station === s && t.repeat === r)}
 				onkeep={(s, r, curve, file) => {
@@ -199,9 +200,9 @@
 				}}
 			/>
 		{:else if mode === 'file'}
-			<FileDrop accept=".csv,.svg,.json,text/csv,image/svg+xml" onfiles={takeFiles}>
+			<FileDrop accept=".csv,.svg,.dxf,.json,text/csv,image/svg+xml" onfiles={takeFiles}>
 				<b>{reading ? 'Reading…' : 'Drop files here, or choose'}</b><br /><span class="quiet"
-					>points CSV, widths CSV, SVG in mm. Lines without a station go to {station}.</span
+					>points CSV, widths CSV, SVG or DXF in mm. Lines without a station go to {station}.</span
 				>
 			</FileDrop>
 			<ReadReport {results} />

@@ -1,0 +1,83 @@
+import { PDFDocument, PrintScaling, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
+
+/** PostScript points a millimetre. */
+const PT = 72 / 25.4;
+export const INK = rgb(0.13, 0.19, 0.23);
+export const PALE = rgb(0.55, 0.58, 0.6);
+
+/** A page measured in mm from its lower left corner. */
+export interface PrintedPage {
+	readonly page: PDFPage;
+	readonly font: PDFFont;
+	readonly widthMm: number;
+	readonly heightMm: number;
+}
+
+export interface PrintedDocument {
+	readonly addPage: (widthMm: number, heightMm: number) => PrintedPage;
+	readonly save: () => Promise<Uint8Array>;
+}
+
+/** A plain PDF whose pages ask to be printed without scaling. */
+export async function printedDocument(title: string): Promise<PrintedDocument> {
+	const document = await PDFDocument.create();
+	const font = await document.embedFont(StandardFonts.Helvetica);
+	document.setTitle(title);
+	document.setProducer('Zone Tally');
+	document.catalog.getOrCreateViewerPreferences().setPrintScaling(PrintScaling.None);
+	return {
+		addPage: (widthMm, heightMm) => ({
+			page: document.addPage([widthMm * PT, heightMm * PT]),
+			font,
+			widthMm,
+			heightMm
+		}),
+		save: () => document.save()
+	};
+}
+
+export function line(
+	{ page }: PrintedPage,
+	x0: number,
+	y0: number,
+	x1: number,
+	y1: number,
+	widthMm = 0.3,
+	color = INK
+): void {
+	page.drawLine({
+		start: { x: x0 * PT, y: y0 * PT },
+		end: { x: x1 * PT, y: y1 * PT },
+		thickness: widthMm * PT,
+		color
+	});
+}
+
+export function box({ page }: PrintedPage, x: number, y: number, w: number, h: number, filled: boolean): void {
+	page.drawRectangle({
+		x: x * PT,
+		y: y * PT,
+		width: w * PT,
+		height: h * PT,
+		...(filled ? { color: INK } : { borderColor: INK, borderWidth: 0.3 * PT })
+	});
+}
+
+/** Letters beyond the printed font's are written without their marks. */
+const plain = (text: string): string => text.normalize('NFKD').replace(/[^\x20-\x7e\xa0-\xff]/g, '');
+
+export function words({ page, font }: PrintedPage, x: number, y: number, text: string, sizeMm = 4, color = INK): void {
+	page.drawText(plain(text), { x: x * PT, y: y * PT, size: sizeMm * PT, font, color });
+}
+
+/** An SVG path in mm, its origin at x, y and its y running down. */
+export function path({ page }: PrintedPage, d: string, x: number, y: number, widthMm = 0.5): void {
+	page.drawSvgPath(d, { x: x * PT, y: y * PT, scale: PT, borderColor: INK, borderWidth: widthMm });
+}
+
+/** A rule of exactly 100 mm with its tenths, to be held against a ruler before anything is believed. */
+export function checkRule(p: PrintedPage, x: number, y: number): void {
+	line(p, x, y, x + 100, y, 0.3);
+	for (let mm = 0; mm <= 100; mm += 10) line(p, x + mm, y, x + mm, y + (mm % 50 === 0 ? 5 : 3), 0.3);
+	words(p, x, y - 5, 'This rule is 100 mm. Hold a ruler against it: if it differs, print again at 100%.', 3);
+}
