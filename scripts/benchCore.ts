@@ -1,6 +1,9 @@
+import sharp from 'sharp';
 import { watchHorse } from '../src/core/call/index.js';
 import { makeCurve, measureCurve, type Tracing } from '../src/core/curve/index.js';
 import { readPointsCsv, writePointsCsv } from '../src/core/formats/index.js';
+import { readSheet, type Picture } from '../src/core/photo/index.js';
+import { sliceMesh, type Mesh } from '../src/core/scan/index.js';
 import { addDays } from '../src/core/units/index.js';
 import { makeBack } from '../sim/back.js';
 import { seededRandom } from '../sim/random.js';
@@ -61,4 +64,51 @@ row(
 row(
 	`read it back (${csv.split('\n').length - 2} points)`,
 	timed(9, () => readPointsCsv(csv))
+);
+
+/** A phone's twelve megapixels, from a smaller picture made larger. */
+async function twelveMegapixels(): Promise<Picture> {
+	const { data, info } = await sharp('tests/fixtures/photos/p0000.jpg')
+		.resize(4000, 3000)
+		.ensureAlpha()
+		.raw()
+		.toBuffer({ resolveWithObject: true });
+	return { width: info.width, height: info.height, rgba: data };
+}
+
+const photo = await twelveMegapixels();
+row(
+	'read a photo of a sheet, 12 megapixels',
+	timed(5, () => readSheet(photo, 'a3'))
+);
+
+/** A back as a grid of a million triangles, a metre long. */
+function millionTriangles(): Mesh {
+	const [nx, nz] = [500, 1000];
+	const corners = new Float32Array(nx * nz * 18);
+	let at = 0;
+	const put = (i: number, k: number): void => {
+		const x = (i / nx - 0.5) * 400;
+		corners[at++] = x;
+		corners[at++] = -(x * x) / 160;
+		corners[at++] = k;
+	};
+	for (let i = 0; i < nx; i++)
+		for (let k = 0; k < nz; k++)
+			for (const [a, b] of [
+				[i, k],
+				[i + 1, k],
+				[i + 1, k + 1],
+				[i, k],
+				[i + 1, k + 1],
+				[i, k + 1]
+			] as const)
+				put(a, b);
+	return { corners };
+}
+
+const mesh = millionTriangles();
+row(
+	'cut a million triangles at three stations',
+	timed(3, () => [100.5, 400.5, 700.5].map((s) => sliceMesh(mesh, s)))
 );

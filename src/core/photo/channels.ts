@@ -42,3 +42,32 @@ export function channelsOf({ width, height, rgba }: Picture, longestPx: number):
 	}
 	return { scale: w / width, ...out };
 }
+
+function shrinkTo({ width, height, data }: Raster, w: number, h: number): Raster {
+	const out = makeRaster(w, h);
+	for (let y = 0; y < h; y++) {
+		const y0 = Math.floor((y * height) / h);
+		const y1 = Math.max(y0 + 1, Math.floor(((y + 1) * height) / h));
+		for (let x = 0; x < w; x++) {
+			const x0 = Math.floor((x * width) / w);
+			const x1 = Math.max(x0 + 1, Math.floor(((x + 1) * width) / w));
+			let s = 0;
+			for (let v = y0; v < y1; v++) for (let u = v * width + x0; u < v * width + x1; u++) s += data[u] as number;
+			out.data[y * w + x] = s / ((y1 - y0) * (x1 - x0));
+		}
+	}
+	return out;
+}
+
+/** Channels shrunk further, to at most `longestPx`: much quicker than from the picture again. */
+export function shrinkChannels(channels: Channels, longestPx: number): Channels {
+	const { width, height } = channels.light;
+	const times = Math.min(1, longestPx / Math.max(width, height));
+	const [w, h] = [Math.max(1, Math.round(width * times)), Math.max(1, Math.round(height * times))];
+	return {
+		scale: (channels.scale * w) / width,
+		light: shrinkTo(channels.light, w, h),
+		redness: shrinkTo(channels.redness, w, h),
+		blueness: shrinkTo(channels.blueness, w, h)
+	};
+}

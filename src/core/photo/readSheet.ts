@@ -1,5 +1,5 @@
 import { CoreError } from '../errors/index.js';
-import { channelsOf } from './channels.js';
+import { channelsOf, shrinkChannels } from './channels.js';
 import { dropGrid } from './dropGrid.js';
 import { edgeRise } from './edgeRise.js';
 import { findSheet } from './findSheet.js';
@@ -50,9 +50,9 @@ export function locateSheet(picture: Picture): { corners: Quad } & Pick<
 > & {
 		readonly facetScale: number;
 	} {
-	const small = channelsOf(picture, FIND_PX);
-	const found = findSheet(small);
 	const large = channelsOf(picture, REFINE_PX);
+	const small = shrinkChannels(large, FIND_PX);
+	const found = findSheet(small);
 	const k = large.scale / small.scale;
 	const wide = refineSides(large, scaled(found.corners, k), 10 * k);
 	const fine = refineSides(large, wide.corners, 2.2 * k);

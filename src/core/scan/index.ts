@@ -1,2 +1,3 @@
 export * from './mesh.js';
 export { sliceMesh, type Section } from './sliceMesh.js';
+export { orientMesh, topLine } from './orientMesh.js';

@@ -9,6 +9,8 @@ import {
 	extentOf,
 	guessUnit,
 	inMm,
+	orientMesh,
+	topLine,
 	MOST_TRIANGLES,
 	sliceMesh,
 	type Mesh
@@ -74,6 +76,42 @@ describe('units of a scan', () => {
 		expect(guessUnit(scaled(1 / 25.4))).to.equal('inch');
 	});
 	it('of a mountain are refused', () => expect(codeOf(() => guessUnit(scaled(1e5)))).to.equal('mesh-no-back'));
+});
+
+describe('turning a scan the right way', () => {
+	/** A back that is broader on the off side, so that a mirror image would show. */
+	const lopsided = surfaceMesh((x, z) => BACK(x, z) + (x > 0 ? x * 0.15 : 0), SIZE);
+	const swapped = (order: readonly number[], signs: readonly number[]): Mesh => ({
+		corners: lopsided.corners.map((_, i) => {
+			const k = i % 3;
+			return (signs[k] as number) * (lopsided.corners[i - k + (order[k] as number)] as number);
+		})
+	});
+	const halves = (mesh: Mesh): readonly [number, number] => {
+		const { yMm } = sliceMesh(mesh, 300.1);
+		return [yMm[0] as number, yMm[yMm.length - 1] as number];
+	};
+	const TURNS: readonly (readonly [why: string, order: number[], signs: number[]])[] = [
+		['as it is', [0, 1, 2], [1, 1, 1]],
+		['lying along x', [2, 1, 0], [1, 1, -1]],
+		['z up', [0, 2, 1], [1, -1, 1]],
+		['upside down', [0, 1, 2], [-1, -1, 1]]
+	];
+	for (const [why, order, signs] of TURNS)
+		it(`${why}: the cuts arch upward and near stays near or the head is at the other end`, () => {
+			const [near, off] = halves(orientMesh(swapped(order, signs)));
+			const [otherNear, otherOff] = halves(orientMesh(swapped(order, signs), true));
+			expect(Math.max(near, off)).to.be.below(-100);
+			// Turning the head round exchanges the sides; one of the two is the truth.
+			expect([near < off, otherNear < otherOff]).to.have.members([true, false]);
+		});
+	it('what does not arch is no back', () =>
+		expect(codeOf(() => orientMesh(surfaceMesh(() => 0, SIZE)))).to.equal('mesh-no-back'));
+	it('the top line sags where the back does', () => {
+		const { zMm, yMm } = topLine(orientMesh(back), 5);
+		const low = zMm[yMm.indexOf(Math.min(...yMm))] as number;
+		expect(low).to.be.closeTo(300, 10);
+	});
 });
 
 describe('files of scans', () => {

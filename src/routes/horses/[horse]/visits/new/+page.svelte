@@ -7,6 +7,7 @@
 	import Keypad from '$lib/ui/entry/Keypad.svelte';
 	import PicturePad from '$lib/ui/entry/PicturePad.svelte';
 	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
+	import ScanDesk from '$lib/ui/desk/ScanDesk.svelte';
 	import SheetDesk from '$lib/ui/desk/SheetDesk.svelte';
 	import TracingGrid from '$lib/ui/entry/TracingGrid.svelte';
 	import {
@@ -31,6 +32,7 @@
 	const MODES = [
 		['keypad', 'Keypad'],
 		['sheets', 'Sheets'],
+		['scan', 'Scan'],
 		['file', 'File'],
 		['picture', 'Picture']
 	] as const;
@@ -198,6 +200,12 @@
 					change(withTracing(draft, draftTracing(s, r, frameAtApex(curve), 'photo')));
 					if (!pictures.includes(file)) pictures = [...pictures, file];
 				}}
+			/>
+		{:else if mode === 'scan'}
+			<ScanDesk
+				{before}
+				onkeep={(s, curve) =>
+					change(withTracing(draft, draftTracing(s, freeRepeat(draft, s), frameAtApex(curve), 'scan')))}
 			/>
 		{:else if mode === 'file'}
 			<FileDrop accept=".csv,.svg,.dxf,.json,text/csv,image/svg+xml" onfiles={takeFiles}>

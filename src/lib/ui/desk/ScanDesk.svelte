@@ -1,0 +1,210 @@
+<script lang="ts">
+	import { onDestroy } from 'svelte';
+	import { frameAtApex, MAIN_STATIONS, makeCurve, type Curve } from '$core/curve/index.js';
+	import type { MeshUnit, Section } from '$core/scan/index.js';
+	import { errorSentence } from '$words/index.js';
+	import type { ScanAnswer, ScanRequest } from '../../../workers/cutScan.worker.js';
+	import FileDrop from '../entry/FileDrop.svelte';
+	import OutlineView from '../entry/OutlineView.svelte';
+	import Choices from '../walk/Choices.svelte';
+
+	interface Props {
+		before: Readonly<Record<string, Curve>>;
+		onkeep: (station: string, curve: Curve) => void;
+	}
+	const { before, onkeep }: Props = $props();
+	type Opened = Extract<ScanAnswer, { status: 'open' }>;
+	type Station = (typeof MAIN_STATIONS)[number];
+
+	let file: File | undefined = $state.raw();
+	let opened: Opened | undefined = $state.raw();
+	let headAtEnd = $state(false);
+	let busy = $state(false);
+	let refusal = $state('');
+	let places: Record<string, number> = $state({});
+	let sections: Record<string, Section> = $state.raw({});
+	let worker: Worker | undefined;
+	let count = 0;
+	let width = $state(700);
+	onDestroy(() => worker?.terminate());
+
+	function ask(request: DistributiveOmit<ScanRequest, 'id'>): Promise<ScanAnswer> {
+		const id = ++count;
+		const active = (worker ??= new Worker(new URL('../../../workers/cutScan.worker.ts', import.meta.url), {
+			type: 'module'
+		}));
+		return new Promise((resolve) => {
+			const heard = ({ data }: MessageEvent<ScanAnswer>) => {
+				if (data.id !== id) return;
+				active.removeEventListener('message', heard);
+				resolve(data);
+			};
+			active.addEventListener('message', heard);
+			active.postMessage({ ...request, id });
+		});
+	}
+	type DistributiveOmit<T, K extends keyof T> = T extends unknown ? Omit<T, K> : never;
+
+	async function open(unit?: MeshUnit) {
+		if (!file) return;
+		busy = true;
+		const answer = await ask({ ask: 'open', file, headAtEnd, ...(unit ? { unit } : {}) });
+		busy = false;
+		if (answer.status !== 'open') {
+			opened = undefined;
+			refusal = answer.status === 'refused' ? errorSentence(answer.problem) : '';
+			return;
+		}
+		refusal = '';
+		opened = answer;
+		// Where the cuts usually lie on a scan from withers to loin; the person moves them to the dots.
+		places = { T8: answer.lengthMm * 0.3, T13: answer.lengthMm * 0.55, T18: answer.lengthMm * 0.78 };
+		for (const s of MAIN_STATIONS) await cut(s);
+	}
+	async function cut(station: Station) {
+		const answer = await ask({ ask: 'cut', sMm: places[station] ?? 0 });
+		if (answer.status === 'cut') sections = { ...sections, [station]: answer.section };
+		else if (answer.status === 'refused') refusal = errorSentence(answer.problem);
+	}
+	const curveOf = (s: Section): Curve =>
+		frameAtApex(makeCurve(Array.from(s.xMm, (x, i) => [x, s.yMm[i] as number] as const)));
+	const UNITS: readonly (readonly [MeshUnit, string])[] = [
+		['mm', 'mm'],
+		['cm', 'cm'],
+		['m', 'metres'],
+		['inch', 'inches']
+	];
+	const drawing = $derived.by(() => {
+		if (!opened) return undefined;
+		const { zMm, yMm } = opened.top;
+		const scale = (width - 20) / opened.lengthMm;
+		const high = Math.max(...yMm);
+		return {
+			scale,
+			d: zMm
+				.map(
+					(z, i) =>
+						`${i === 0 ? 'M' : 'L'}${(10 + z * scale).toFixed(1)} ${(24 + (high - (yMm[i] as number)) * scale).toFixed(1)}`
+				)
+				.join('')
+		};
+	});
+</script>
+
+<FileDrop
+	accept=".stl,.ply,.obj"
+	onfiles={(files) => {
+		file = files[0];
+		void open();
+	}}
+>
+	<b>{busy ? 'Reading the scan…' : 'Drop a scan of the back, or choose'}</b><br /><span class="quiet"
+		>STL, PLY or OBJ, up to two million triangles, cut to the back from withers to loin</span
+	>
+</FileDrop>
+{#if refusal}<p class="alarm" role="alert">{refusal}</p>{/if}
+{#if opened && drawing}
+	<p>
+		{opened.triangles.toLocaleString('en-GB')} triangles, the back {Math.round(opened.lengthMm)} mm long. The unit was guessed:
+		is it right?
+	</p>
+	<Choices label="Unit of the scan" options={UNITS} chosen={[opened.unit]} onchoose={(u) => void open(u as MeshUnit)} />
+	<label class="head"
+		><input
+			type="checkbox"
+			class="checkbox"
+			checked={headAtEnd}
+			onchange={(e) => {
+				headAtEnd = e.currentTarget.checked;
+				void open(opened?.unit);
+			}}
+		/> the head is at the right end of this drawing</label
+	>
+	<div class="side" bind:clientWidth={width}>
+		<svg {width} height="110" role="img" aria-label="The back’s top line from the side with the three cuts">
+			<path class="top" d={drawing.d} />
+			{#each MAIN_STATIONS as s (s)}
+				{@const x = 10 + (places[s] ?? 0) * drawing.scale}
+				<path class="cut" d={`M${x} 8V102`} />
+				<text {x} y="108" text-anchor="middle">{s}</text>
+			{/each}
+		</svg>
+	</div>
+	<div class="cuts">
+		{#each MAIN_STATIONS as s (s)}
+			{@const section = sections[s]}
+			<div>
+				<label
+					><b>{s}</b> at {Math.round(places[s] ?? 0)} mm
+					<input
+						class="range range-sm w-full"
+						type="range"
+						min="5"
+						max={opened.lengthMm - 5}
+						step="1"
+						value={places[s]}
+						oninput={(e) => (places = { ...places, [s]: Number(e.currentTarget.value) })}
+						onchange={() => void cut(s)}
+					/></label
+				>
+				{#if section}
+					<OutlineView now={curveOf(section)} before={before[s]} />
+					{#if section.bridged > 0 || section.strayPieces > 0}<p class="quiet">
+							{section.bridged} holes bridged, {section.strayPieces} stray pieces left out
+						</p>{/if}
+					<button type="button" class="btn btn-primary" onclick={() => onkeep(s, curveOf(section))}>Keep as {s}</button>
+				{/if}
+			</div>
+		{/each}
+	</div>
+	<p class="quiet">
+		Move each cut to the dot that was stuck on the horse: blade edge and two fingers, lowest point, last rib.
+	</p>
+{/if}
+
+<style>
+	.alarm {
+		color: var(--zt-alarm);
+		font-weight: 600;
+	}
+	.head {
+		display: flex;
+		gap: 0.5rem;
+		align-items: center;
+	}
+	.side {
+		border: 1px solid var(--zt-line);
+		border-radius: 0.5rem;
+		overflow: hidden;
+	}
+	svg {
+		display: block;
+	}
+	.top {
+		fill: none;
+		stroke: var(--zt-ink);
+		stroke-width: 2.4;
+	}
+	.cut {
+		stroke: var(--zt-strap);
+		stroke-width: 2;
+		stroke-dasharray: 5 4;
+	}
+	text {
+		font: 700 13px var(--font-text);
+		fill: var(--zt-ink);
+		paint-order: stroke;
+		stroke: var(--zt-card);
+		stroke-width: 4px;
+	}
+	.cuts {
+		display: grid;
+		grid-template-columns: repeat(auto-fit, minmax(12rem, 1fr));
+		gap: 1rem;
+	}
+	.cuts > div {
+		display: grid;
+		gap: 0.5rem;
+		align-content: start;
+	}
+</style>
