@@ -77,7 +77,66 @@ async function walkAt(page, url, at, name = 'Marram') {
 	await page.waitForLoadState('networkidle');
 }
 
+const PHOTOS = ['p0000', 'p0003', 'p0011', 'p0015'].map((f) => path.join(ROOT, `tests/fixtures/photos/${f}.jpg`));
+
+async function desk(page, url, mode) {
+	await horse(page, url, 'Samphire');
+	await page.goto(`${page.url().split('?')[0]}/visits/new`);
+	await page.getByRole('button', { name: mode, exact: true }).click();
+}
+
+async function readSheets(page, url) {
+	await desk(page, url, 'Sheets');
+	await page.locator('input[type=file]').setInputFiles(PHOTOS);
+	await page.getByRole('button', { name: 'Stop reading' }).waitFor();
+	await page.getByRole('button', { name: 'Stop reading' }).waitFor({ state: 'detached', timeout: 60_000 });
+}
+
+/** A made-up back as a text STL in metres. */
+function scanFile() {
+	const y = (x, z) => 0.9 - (x * x) / 0.15 - 0.03 * Math.sin((Math.PI * z) / 0.7);
+	const facets = [];
+	const step = 0.01;
+	for (let x = -0.16; x < 0.159; x += step)
+		for (let z = 0; z < 0.699; z += step) {
+			const at = (a, b) => `vertex ${a} ${y(a, b)} ${b}`;
+			for (const t of [
+				[at(x, z), at(x + step, z), at(x + step, z + step)],
+				[at(x, z), at(x + step, z + step), at(x, z + step)]
+			])
+				facets.push(`facet normal 0 1 0\nouter loop\n${t.join('\n')}\nendloop\nendfacet`);
+		}
+	return {
+		name: 'back.stl',
+		mimeType: 'model/stl',
+		buffer: Buffer.from(`solid back\n${facets.join('\n')}\nendsolid back\n`)
+	};
+}
+
+async function scan(page, url) {
+	await desk(page, url, 'Scan');
+	await page.locator('input[type=file]').setInputFiles(scanFile());
+	await page.getByRole('button', { name: 'Keep as T18' }).waitFor();
+}
+
 const VIEWS = {
+	'desk-sheets': {
+		size: DESK,
+		go: async (page, url) => {
+			await readSheets(page, url);
+			await page.getByRole('button', { name: /p0011/ }).click();
+			await page.locator('svg image').waitFor();
+		}
+	},
+	'desk-doubtful': {
+		size: DESK,
+		go: async (page, url) => {
+			await readSheets(page, url);
+			await page.getByRole('button', { name: /p0003/ }).click();
+			await page.locator('svg image').waitFor();
+		}
+	},
+	'desk-scan': { size: DESK, go: scan },
 	'walk-feel': { size: PHONE, go: (page, url) => walkAt(page, url, 'feel') },
 	'walk-marks': { size: PHONE, go: (page, url) => walkAt(page, url, 'marks/places') },
 	'walk-check': { size: PHONE, go: (page, url) => walkAt(page, url, 'bare/clearance-top') },

@@ -175,12 +175,11 @@ function groundAt(kind: Ground, x: number, y: number, seed: number): Rgb {
 }
 
 /** Camera on the sheet: where a picture's pixel looks, mm on the sheet from its middle. */
-function camera(scene: SheetScene, random: Random) {
+function cameraAt(scene: SheetScene, away: number, random: Random) {
 	const tilt = (between(0, 28, random) * Math.PI) / 180;
 	const towards = random() * 2 * Math.PI;
 	const turn = pick([0, 0, 0, Math.PI / 2, Math.PI, -Math.PI / 2], random) + between(-0.2, 0.2, random);
 	const focal = between(0.75, 1.1, random) * Math.max(scene.widthPx, scene.heightPx);
-	const away = scene.fault === 'cut-off' ? 0.62 : between(1.18, 1.5, random);
 	const quarter = Math.abs(Math.sin(turn)) > 0.7;
 	const [across, down] = quarter ? [scene.shortMm, scene.longMm] : [scene.longMm, scene.shortMm];
 	const distance = away * focal * Math.max(across / scene.widthPx, down / scene.heightPx);
@@ -205,6 +204,31 @@ function camera(scene: SheetScene, random: Random) {
 		const [u, v] = [along(column(0)), along(column(1))];
 		return [u * cr + v * sr, -u * sr + v * cr];
 	};
+}
+
+/** True when the picture's border runs over the sheet. */
+function cuts(scene: SheetScene, look: ReturnType<typeof cameraAt>): boolean {
+	const { widthPx: w, heightPx: h } = scene;
+	return Array.from({ length: 400 }, (_, i) => (i % 100) / 99).some((u, i) => {
+		const side = Math.floor(i / 100);
+		const [x, y] = [
+			[u * w, 2],
+			[w - 3, u * h],
+			[u * w, h - 3],
+			[2, u * h]
+		][side] as [number, number];
+		const [sx, sy] = look(x, y);
+		return Math.abs(sx) <= scene.longMm / 2 && Math.abs(sy) <= scene.shortMm / 2;
+	});
+}
+
+/** A camera that sees the whole sheet, or, for a sheet that is cut off, not all of it. */
+function camera(scene: SheetScene, random: Random): ReturnType<typeof cameraAt> {
+	if (scene.fault === 'cut-off') return cameraAt(scene, 0.62, random);
+	for (let away = between(1.18, 1.4, random); ; away *= 1.1) {
+		const look = cameraAt(scene, away, random);
+		if (!cuts(scene, look)) return look;
+	}
 }
 
 const PAPERS: readonly Rgb[] = [

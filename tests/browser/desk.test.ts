@@ -74,6 +74,15 @@ describe('the desk reads photos of sheets', function () {
 		expect(await item('p0015').innerText()).to.contain('read well');
 	});
 
+	it('the spine can be set by keyboard, and the outline follows', async () => {
+		const spine = page.getByRole('slider', { name: /^Spine mark/ });
+		const before = Number(await spine.getAttribute('aria-valuenow'));
+		await spine.focus();
+		await page.keyboard.press('ArrowRight');
+		await page.keyboard.press('ArrowRight');
+		expect(Number(await spine.getAttribute('aria-valuenow'))).to.equal(before + 2);
+	});
+
 	it('all that read well are kept with one press, saved, and on the horse’s page with their originals', async () => {
 		await page.getByLabel('Station').last().selectOption('T13');
 		await page.getByRole('button', { name: 'Keep all that read well (2)' }).click();

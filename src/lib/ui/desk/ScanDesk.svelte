@@ -109,7 +109,7 @@
 		is it right?
 	</p>
 	<Choices label="Unit of the scan" options={UNITS} chosen={[opened.unit]} onchoose={(u) => void open(u as MeshUnit)} />
-	<label class="head"
+	<label class="which-end"
 		><input
 			type="checkbox"
 			class="checkbox"
@@ -167,7 +167,7 @@
 		color: var(--zt-alarm);
 		font-weight: 600;
 	}
-	.head {
+	.which-end {
 		display: flex;
 		gap: 0.5rem;
 		align-items: center;

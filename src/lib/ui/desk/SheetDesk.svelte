@@ -27,6 +27,8 @@
 		readonly result: SheetResult | undefined;
 		readonly corners: Quad | undefined;
 		readonly size: { readonly width: number; readonly height: number } | undefined;
+		/** The spine as it was set by hand. */
+		readonly apexIndex: number | undefined;
 		/** The near side was drawn on the right. */
 		readonly flipped: boolean;
 	}
@@ -68,6 +70,7 @@
 			result: undefined,
 			corners: undefined,
 			size: undefined,
+			apexIndex: undefined,
 			flipped: false
 		}));
 		items = [...items, ...fresh];
@@ -76,7 +79,7 @@
 	async function readOne(id: number, corners?: Quad) {
 		const item = items.find((i) => i.id === id);
 		if (!item) return;
-		change(id, { result: undefined, share: 0 });
+		change(id, { result: undefined, share: 0, apexIndex: undefined });
 		const result = await reader.read(item.file, item.sheet, {
 			...(corners ? { corners } : {}),
 			onprogress: (share) => change(id, { share })
@@ -88,7 +91,12 @@
 	function curveOf(item: Item): Curve | undefined {
 		const line = lineOf(item);
 		if (!line) return undefined;
-		const points = Array.from(line.xMm, (x, i) => [item.flipped ? -x : x, line.yMm[i] as number] as const);
+		const at = item.apexIndex ?? line.apexIndex;
+		const [x0, y0] = [line.xMm[at] as number, line.yMm[at] as number];
+		const points = Array.from(
+			line.xMm,
+			(x, i) => [item.flipped ? x0 - x : x - x0, (line.yMm[i] as number) - y0] as const
+		);
 		return makeCurve(item.flipped ? points.reverse() : points);
 	}
 	function keep(list: readonly Item[]) {
@@ -198,6 +206,8 @@
 					corners={open.corners}
 					oncorners={(corners) => open && change(open.id, { corners })}
 					ondone={() => open && void readOne(open.id, open.corners)}
+					apexIndex={open.apexIndex ?? lineOf(open)?.apexIndex}
+					onapex={(apexIndex) => open && change(open.id, { apexIndex })}
 				/>
 			{:else}
 				<img src={open.url} alt="" onload={(e) => open && sized(open, e.currentTarget as HTMLImageElement)} />
@@ -207,6 +217,7 @@
 			{#if open.result.status === 'refused'}<p class="alarm" role="alert">{errorSentence(open.result.problem)}</p>
 				<p class="quiet">Drag the corners onto the sheet to try again, or take the keypad.</p>{/if}
 			{#each lineOf(open)?.quality.warnings ?? [] as w (w)}<p class="alarm">{SHEET_WARNING_WORDS[w]}</p>{/each}
+			{#if curve}<p class="quiet">Tap the line where the spine is, if the ring is not on it.</p>{/if}
 			{#if curve}<OutlineView now={curve} before={before[open.station]} />{/if}
 			<label
 				>Station <select
