@@ -5,6 +5,7 @@ import type { Browser, BrowserContext } from 'playwright-core';
 import { openBrowser } from '../../scripts/lib/browser.mjs';
 import { browserCookies, serverUrl } from '../support/client.js';
 import { demoHorse } from '../support/database.js';
+import { PHOTOS } from '../support/pictures.js';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 /** WCAG 2.2 levels A and AA, judged by an accessibility engine from the registry. */
@@ -93,6 +94,21 @@ describe('every main screen meets WCAG 2.2 AA, in both themes', () => {
 		await page.getByRole('button', { name: 'Done', exact: true }).waitFor();
 		await page.evaluate(AXE);
 		const run = `axe.run(document, { runOnly: { type: 'tag', values: ${JSON.stringify(RULES)} } }).then((r) => r.violations.map((v) => v.id + ' ' + v.nodes[0].target))`;
+		expect(await page.evaluate(run)).to.deep.equal([]);
+		await page.close();
+	});
+
+	it('the desk with a sheet that was read, and with a scan asked for', async () => {
+		const { id } = await demoHorse('Marram');
+		const page = await context.newPage();
+		await page.goto(`${serverUrl()}/horses/${id}/visits/new`);
+		const run = `axe.run(document, { runOnly: { type: 'tag', values: ${JSON.stringify(RULES)} } }).then((r) => r.violations.map((v) => v.id + ' ' + v.nodes[0].target))`;
+		await page.getByRole('button', { name: 'Scan', exact: true }).click();
+		await page.evaluate(AXE);
+		expect(await page.evaluate(run)).to.deep.equal([]);
+		await page.getByRole('button', { name: 'Sheets', exact: true }).click();
+		await page.locator('input[type=file]').setInputFiles(`${PHOTOS}/p0015.jpg`);
+		await page.getByRole('slider', { name: /^Spine mark/ }).waitFor({ timeout: 60_000 });
 		expect(await page.evaluate(run)).to.deep.equal([]);
 		await page.close();
 	});
