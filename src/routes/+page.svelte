@@ -6,15 +6,19 @@
 	import Strap from '$lib/ui/call/Strap.svelte';
 	import YardPicker from '$lib/ui/YardPicker.svelte';
 	import { dueWords, formatDay } from '$lib/ui/format.js';
+	import { warm } from '$lib/ui/offline/cacheRules.js';
 	import type { NextStep } from '$core/call/index.js';
 	import type { PageProps } from './$types.js';
 
 	const { data }: PageProps = $props();
+	const WARMED = 12;
 	const TALLIED = ['stop', 'refit', 'watch', 'steady', 'none'] as const;
 	const counts = $derived(TALLIED.filter((v) => (data.board.counts[v] ?? 0) > 0));
 	const link = (n: number) => `/?page=${n}${data.search ? `&q=${encodeURIComponent(data.search)}` : ''}`;
 	onMount(() => {
 		if (page.url.searchParams.has('find')) document.getElementById('find')?.focus();
+		// The walks of the horses that matter most, for a yard without a connection.
+		if (data.mayWrite) warm(['/', ...data.board.horses.slice(0, WARMED).map((h) => `/horses/${h.id}/walk`)]);
 	});
 </script>
 
@@ -73,8 +77,11 @@
 						>{dueWords(horse.nextOn, data.today)}</span
 					>{/if}
 			</div>
-			{#if data.mayWrite}<a class="btn trace" href={`/horses/${horse.id}/visits/new`} aria-label={`Trace ${horse.name}`}
-					>Trace</a
+			{#if data.mayWrite}<a
+					class="btn trace"
+					href={`/horses/${horse.id}/walk`}
+					aria-label={`Visit ${horse.name}`}
+					data-sveltekit-reload>Visit</a
 				>{/if}
 		</li>
 	{:else}

@@ -3,6 +3,7 @@ import { lookAgain, nextByHandDay, type Happened } from '../../src/core/schedule
 
 const QUIET: Happened = {
 	lookedOn: '2026-05-01',
+	tracedOn: '2026-05-01',
 	today: '2026-06-10',
 	changes: [],
 	behaviourOn: [],
@@ -25,6 +26,14 @@ describe('looking again at once (common practice, no source)', () => {
 		expect(codes(weights(500, 475))).to.deep.equal(['weight-changed']);
 		expect(codes(weights(500, 526))).to.deep.equal(['weight-changed']);
 		expect(codes(weights(500, 480))).to.deep.equal([]);
+	});
+	it('a change of weight found on a day that was traced has been looked at', () => {
+		const weightsKg = [
+			{ on: '2026-04-01', kg: 500 },
+			{ on: '2026-06-01', kg: 560 }
+		];
+		expect(codes({ weightsKg, tracedOn: '2026-06-01' })).to.deep.equal([]);
+		expect(codes({ weightsKg, tracedOn: undefined })).to.deep.equal(['weight-changed']);
 	});
 	it('more than three weeks without a ride, once rides are logged', () => {
 		expect(codes({ rodeOn: ['2026-05-02', '2026-05-10'] })).to.deep.equal(['lay-off']);

@@ -25,6 +25,8 @@ export type LoggedChange = (typeof CHANGES)[number];
 export interface Happened {
 	/** Last visit by hand or tracing. */
 	readonly lookedOn: Day;
+	/** Last day on which the back was traced; a change of weight found that day has been looked at. */
+	readonly tracedOn: Day | undefined;
 	readonly today: Day;
 	readonly changes: readonly { readonly on: Day; readonly change: LoggedChange }[];
 	readonly behaviourOn: readonly Day[];
@@ -37,8 +39,9 @@ export interface Happened {
 
 const LAY_OFF_DAYS = 21;
 
-function weightChange({ weightsKg, weightShare }: Happened): LookAgain[] {
+function weightChange({ weightsKg, weightShare, tracedOn }: Happened): LookAgain[] {
 	const [before, now] = weightsKg.slice(-2);
+	if (now && tracedOn && tracedOn >= now.on) return [];
 	if (!before || !now || Math.abs(now.kg / before.kg - 1) < weightShare) return [];
 	return [{ code: 'weight-changed', since: now.on }];
 }

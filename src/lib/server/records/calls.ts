@@ -84,7 +84,9 @@ async function storeStanding(
 	const joined = lastOn ? joinOn(horse, pairing, found, latest, lastOn) : undefined;
 	const age = lastOn && horse.bornYear ? Number(lastOn.slice(0, 4)) - horse.bornYear : undefined;
 	const usualNext = lastOn ? nextTracingDay(lastOn, 'steady', age, null) : null;
-	const [sooner] = lastOn ? lookAgainOn(found, lastOn, found.rides[0]?.riddenOn ?? lastOn) : [];
+	const [sooner] = lastOn
+		? lookAgainOn(found, lastOn, tracings[tracings.length - 1]?.visitedOn, found.rides[0]?.riddenOn ?? lastOn)
+		: [];
 	const nextOn = joined?.nextOn ?? usualNext;
 	const values = {
 		pairingId: pairing?.id ?? null,

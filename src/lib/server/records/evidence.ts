@@ -64,7 +64,7 @@ export function joinOn(
 }
 
 /** Why this horse wants a look before its date. */
-export function lookAgainOn(found: Found, lookedOn: string, today: string): LookAgain[] {
+export function lookAgainOn(found: Found, lookedOn: string, tracedOn: string | undefined, today: string): LookAgain[] {
 	const rides = found.rides.filter((r) => r.riddenOn <= today);
 	const weightsKg = found.visits.flatMap((v) => {
 		const kg = weightOf(v.states);
@@ -72,6 +72,7 @@ export function lookAgainOn(found: Found, lookedOn: string, today: string): Look
 	});
 	return lookAgain({
 		lookedOn,
+		tracedOn,
 		today,
 		changes: rides.flatMap((r) => r.changes.map((change) => ({ on: r.riddenOn, change }))),
 		behaviourOn: rides.filter((r) => r.seen.length > 0).map((r) => r.riddenOn),

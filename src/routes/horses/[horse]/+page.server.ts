@@ -86,7 +86,7 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 		const judged = pairing && { ...pairing, fittedOn: marks.filter((m) => day && m.fittedOn <= day).at(-1)?.fittedOn };
 		const joined = day ? joinOn(horse, judged, found, call, day) : undefined;
 		const today = new Date().toISOString().slice(0, 10);
-		const again = day && isLatest ? lookAgainOn(found, day, today) : [];
+		const again = day && isLatest ? lookAgainOn(found, day, visits.find((v) => v.tracings > 0)?.visitedOn, today) : [];
 		return {
 			horse: { id: horse.id, name: horse.name, about: horse.about, bornYear: horse.bornYear },
 			mayWrite: mayWrite(locals.scope, horse.yardId),
