@@ -303,6 +303,11 @@
 	.small {
 		font-size: 0.9rem;
 	}
+	@media (max-width: 640px) {
+		.bar .btn {
+			padding-inline: 0.62rem;
+		}
+	}
 	@media (max-width: 900px) {
 		.page {
 			grid-template-columns: minmax(0, 1fr);
