@@ -4,6 +4,7 @@ import { makeBack } from '../sim/back.js';
 import { seededRandom } from '../sim/random.js';
 import { sheetPhoto, type PhotoFault } from '../sim/sheetPhoto.js';
 import { drawTracing } from '../sim/trace.js';
+import { distanceToMm } from '../tests/support/pictures.js';
 
 /** Reads made-up pictures of sheets and prints how near the lines come: `npm run bench:photos -- 120 7`. */
 const count = Number(process.argv[2] ?? 60);
@@ -12,17 +13,6 @@ const talk = process.argv.includes('--each');
 
 const FAULTS: readonly PhotoFault[] = ['no-sheet', 'cut-off', 'no-line', 'two-lines', 'blurred'];
 const STILL = { nearMm: 0, offMm: 0 };
-
-function distanceTo(px: number, py: number, { xMm, yMm }: ReadLine): number {
-	let best = Infinity;
-	for (let i = 1; i < xMm.length; i++) {
-		const [ax, ay] = [xMm[i - 1] as number, yMm[i - 1] as number];
-		const [dx, dy] = [(xMm[i] as number) - ax, (yMm[i] as number) - ay];
-		const u = Math.max(0, Math.min(1, ((px - ax) * dx + (py - ay) * dy) / (dx * dx + dy * dy || 1)));
-		best = Math.min(best, Math.hypot(px - ax - u * dx, py - ay - u * dy));
-	}
-	return best;
-}
 
 /** Highest point of the drawn line, smoothed by a parabola over 12 mm to either side. */
 function smoothTop(points: readonly (readonly [number, number])[]): readonly [number, number] {
@@ -97,14 +87,15 @@ for (let k = 0; k < count; k++) {
 			if (found.quality.score < 0.8) tally.warned++;
 			const tick = / tick/.test(photo.about);
 			const [ox, oy] = tick ? [0, 0] : smoothTop(points);
-			const mean = points.reduce((s, p) => s + distanceTo(p[0] - ox, p[1] - oy, found as ReadLine), 0) / points.length;
+			const mean =
+				points.reduce((s, p) => s + distanceToMm(p[0] - ox, p[1] - oy, found as ReadLine), 0) / points.length;
 			// How far the apex was picked aside: the shift that brings the curves best together.
 			let least = Infinity;
 			let aside = 0;
 			for (let dx = -10; dx <= 10; dx += 0.5) {
 				let s = 0;
 				for (let i = 0; i < points.length; i += 4)
-					s += distanceTo((points[i]?.[0] ?? 0) - ox + dx, (points[i]?.[1] ?? 0) - oy, found);
+					s += distanceToMm((points[i]?.[0] ?? 0) - ox + dx, (points[i]?.[1] ?? 0) - oy, found);
 				if (s < least) [least, aside] = [s, Math.abs(dx)];
 			}
 			errors.push(mean);

@@ -19,17 +19,18 @@ export async function openPicture(file: string): Promise<Picture> {
 	return { width: info.width, height: info.height, rgba: data };
 }
 
-/** Mean distance, mm, of true points to a line that was read, both with the apex at the origin. */
-export function meanDistanceMm(points: readonly (readonly [number, number])[], { xMm, yMm }: ReadLine): number {
-	const nearest = ([px, py]: readonly [number, number]): number => {
-		let best = Infinity;
-		for (let i = 1; i < xMm.length; i++) {
-			const [ax, ay] = [xMm[i - 1] as number, yMm[i - 1] as number];
-			const [dx, dy] = [(xMm[i] as number) - ax, (yMm[i] as number) - ay];
-			const u = Math.max(0, Math.min(1, ((px - ax) * dx + (py - ay) * dy) / (dx * dx + dy * dy || 1)));
-			best = Math.min(best, Math.hypot(px - ax - u * dx, py - ay - u * dy));
-		}
-		return best;
-	};
-	return points.reduce((s, p) => s + nearest(p), 0) / points.length;
+/** Distance, mm, of a point to a line that was read. */
+export function distanceToMm(px: number, py: number, { xMm, yMm }: ReadLine): number {
+	let best = Infinity;
+	for (let i = 1; i < xMm.length; i++) {
+		const [ax, ay] = [xMm[i - 1] as number, yMm[i - 1] as number];
+		const [dx, dy] = [(xMm[i] as number) - ax, (yMm[i] as number) - ay];
+		const u = Math.max(0, Math.min(1, ((px - ax) * dx + (py - ay) * dy) / (dx * dx + dy * dy || 1)));
+		best = Math.min(best, Math.hypot(px - ax - u * dx, py - ay - u * dy));
+	}
+	return best;
 }
+
+/** Mean distance, mm, of true points to a line that was read, both with the apex at the origin. */
+export const meanDistanceMm = (points: readonly (readonly [number, number])[], line: ReadLine): number =>
+	points.reduce((s, [x, y]) => s + distanceToMm(x, y, line), 0) / points.length;

@@ -11,6 +11,12 @@ export interface Channels {
 const LOG = Float32Array.from({ length: 256 * 4 }, (_, i) => Math.log(i / 4 + 6));
 const logOf = (v: number): number => LOG[Math.min(1023, Math.round(v * 4))] as number;
 
+/** From and to, of the pixels that one pixel of a smaller picture stands for. */
+function block(i: number, from: number, to: number): readonly [number, number] {
+	const start = Math.floor((i * from) / to);
+	return [start, Math.max(start + 1, Math.floor(((i + 1) * from) / to))];
+}
+
 /** The picture shrunk by whole-pixel averaging to at most `longestPx`, as channels. `scale` is small over full size. */
 export function channelsOf({ width, height, rgba }: Picture, longestPx: number): Channels {
 	const scale = Math.min(1, longestPx / Math.max(width, height));
@@ -18,11 +24,9 @@ export function channelsOf({ width, height, rgba }: Picture, longestPx: number):
 	const h = Math.max(1, Math.round(height * scale));
 	const out = { light: makeRaster(w, h), redness: makeRaster(w, h), blueness: makeRaster(w, h) };
 	for (let y = 0; y < h; y++) {
-		const y0 = Math.floor((y * height) / h);
-		const y1 = Math.max(y0 + 1, Math.floor(((y + 1) * height) / h));
+		const [y0, y1] = block(y, height, h);
 		for (let x = 0; x < w; x++) {
-			const x0 = Math.floor((x * width) / w);
-			const x1 = Math.max(x0 + 1, Math.floor(((x + 1) * width) / w));
+			const [x0, x1] = block(x, width, w);
 			let r = 0;
 			let g = 0;
 			let b = 0;
@@ -46,11 +50,9 @@ export function channelsOf({ width, height, rgba }: Picture, longestPx: number):
 function shrinkTo({ width, height, data }: Raster, w: number, h: number): Raster {
 	const out = makeRaster(w, h);
 	for (let y = 0; y < h; y++) {
-		const y0 = Math.floor((y * height) / h);
-		const y1 = Math.max(y0 + 1, Math.floor(((y + 1) * height) / h));
+		const [y0, y1] = block(y, height, h);
 		for (let x = 0; x < w; x++) {
-			const x0 = Math.floor((x * width) / w);
-			const x1 = Math.max(x0 + 1, Math.floor(((x + 1) * width) / w));
+			const [x0, x1] = block(x, width, w);
 			let s = 0;
 			for (let v = y0; v < y1; v++) for (let u = v * width + x0; u < v * width + x1; u++) s += data[u] as number;
 			out.data[y * w + x] = s / ((y1 - y0) * (x1 - x0));
