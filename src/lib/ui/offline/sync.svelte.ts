@@ -3,6 +3,8 @@ import { countWaiting, sendWaiting, type SendState, type Waiting } from './sendW
 import { openStore, type Safety, type Store } from './store.js';
 
 const RETRY_MS = 15_000;
+/** Long enough for a photo over a poor line; a network that hangs must not hold up the queue for ever. */
+const PATIENCE_MS = 90_000;
 const DEVICE_KEY = 'zt-device';
 
 function deviceId(): string {
@@ -92,7 +94,7 @@ class Sync {
 			store,
 			personId: this.#personId,
 			device: deviceId(),
-			fetch: (input, init) => fetch(input, init),
+			fetch: (input, init) => fetch(input, { ...init, signal: AbortSignal.timeout(PATIENCE_MS) }),
 			now: () => new Date()
 		});
 		this.state = outcome.state;

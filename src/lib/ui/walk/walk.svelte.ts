@@ -21,6 +21,8 @@ interface Undoable {
 }
 
 const SEND_AFTER_MS = 300;
+/** A yard's network often hangs rather than fails. */
+const PATIENCE_MS = 8000;
 const nowText = (): string => new Date().toISOString();
 
 /** One visit being walked: every tap is kept on the device at once and sent when it can be. */
@@ -36,19 +38,21 @@ export class Walk {
 		this.visit = visit;
 	}
 
-	/** Reads what the device has, then what the server has of taps on other devices. */
+	/** Reads what the device has; what other devices did follows when the server answers, and nothing waits for it. */
 	async open(): Promise<void> {
 		const store = await sync.store();
 		this.#take(store.all('entries').filter((e) => e.visitId === this.visit.id));
 		const kept = store.all('visits').find((v) => v.id === this.visit.id);
 		if (kept) this.visit = { ...this.visit, visitedOn: kept.visitedOn };
-		await this.refresh();
+		void this.refresh();
 	}
 
 	/** Fetches other devices' taps; quietly does nothing without a connection or for a visit not sent yet. */
 	async refresh(): Promise<void> {
 		try {
-			const response = await fetch(`/api/visits/${this.visit.id}/entries`);
+			const response = await fetch(`/api/visits/${this.visit.id}/entries`, {
+				signal: AbortSignal.timeout(PATIENCE_MS)
+			});
 			if (!response.ok) return;
 			const walk = (await response.json()) as ServerWalk;
 			this.#take(walk.entries);
