@@ -30,9 +30,10 @@ export async function openWire(): Promise<Wire> {
 		url: `http://127.0.0.1:${port}`,
 		cut: () =>
 			new Promise((done) => {
+				if (!listener.listening) return done();
 				listener.close(() => done());
 				for (const s of sockets) s.destroy();
 			}),
-		join: () => listen(port)
+		join: () => (listener.listening ? Promise.resolve() : listen(port))
 	};
 }

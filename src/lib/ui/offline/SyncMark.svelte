@@ -23,39 +23,48 @@
 	const signIn = () => `/sign-in?to=${encodeURIComponent(location.pathname + location.search)}`;
 </script>
 
-{#if count > 0 && sync.state !== 'sent'}
-	<div class="mark" role="status" data-testid="unsent">
-		{#if sync.state === 'signed-out'}
-			<CloudOff size={20} aria-hidden="true" />
-			<span>You are signed out. {what} kept on this device.</span>
-			<a class="btn" href={signIn()} data-sveltekit-reload>Sign in</a>
-		{:else}
-			<CloudUpload size={20} aria-hidden="true" />
-			<span>{what} not yet sent, kept on this device.</span>
-			<button class="btn" onclick={() => void sync.send()}>Send now</button>
-		{/if}
-	</div>
-{/if}
-{#if sync.safety === 'memory'}
-	<p class="mark alarm" role="alert">
-		This device has no room left. Keep this page open until all is sent; free some space meanwhile.
-	</p>
-{/if}
-{#if sync.waiting.refused.length > 0}
-	<div class="mark alarm" role="alert" data-testid="refused">
-		<span>Not taken, but kept on this device: {sync.waiting.refused.slice(0, 3).join(' ')}</span>
-	</div>
-{/if}
-{#if sync.waiting.foreign > 0}
-	<p class="mark" role="status">Something of another person is kept here. It is sent when they sign in.</p>
-{/if}
-{#if Math.abs(sync.clockOffMs) > 600_000}
-	<p class="mark" role="status" data-testid="clock">
-		This device’s clock is {sync.clockOffMs > 0 ? 'slow' : 'fast'}. Times were put right; check the day of the visit.
-	</p>
-{/if}
+<div class="marks">
+	{#if count > 0 && sync.state !== 'sent'}
+		<div class="mark" role="status" data-testid="unsent">
+			{#if sync.state === 'signed-out'}
+				<CloudOff size={20} aria-hidden="true" />
+				<span>You are signed out. {what} kept on this device.</span>
+				<a class="btn" href={signIn()} data-sveltekit-reload>Sign in</a>
+			{:else}
+				<CloudUpload size={20} aria-hidden="true" />
+				<span>{what} not yet sent, kept on this device.</span>
+				<button class="btn" onclick={() => void sync.send()}>Send now</button>
+			{/if}
+		</div>
+	{/if}
+	{#if sync.safety === 'memory'}
+		<p class="mark alarm" role="alert">
+			This device has no room left. Keep this page open until all is sent; free some space meanwhile.
+		</p>
+	{/if}
+	{#if sync.waiting.refused.length > 0}
+		<div class="mark alarm" role="alert" data-testid="refused">
+			<span>Not taken, but kept on this device: {sync.waiting.refused.slice(0, 3).join(' ')}</span>
+		</div>
+	{/if}
+	{#if sync.waiting.foreign > 0}
+		<p class="mark" role="status">Something of another person is kept here. It is sent when they sign in.</p>
+	{/if}
+	{#if Math.abs(sync.clockOffMs) > 600_000}
+		<p class="mark" role="status" data-testid="clock">
+			This device’s clock is {sync.clockOffMs > 0 ? 'slow' : 'fast'}. Times were put right; check the day of the visit.
+		</p>
+	{/if}
+</div>
 
 <style>
+	/* Beside the horse nothing may move under the thumb: the mark lies over the page, above the walk's own buttons. */
+	:global(body:has(.walk)) .marks {
+		position: fixed;
+		inset: auto 0 4.1rem;
+		z-index: 4;
+		border-top: 1px solid var(--zt-line);
+	}
 	.mark {
 		display: flex;
 		align-items: center;

@@ -185,7 +185,7 @@
 		margin: 0 auto;
 		display: grid;
 		gap: 0.6rem;
-		padding-bottom: 5rem;
+		padding-bottom: 9rem;
 	}
 	header {
 		display: flex;
