@@ -1,4 +1,4 @@
-import type { Reading, Weight } from '../reading/index.js';
+import { vetFirst, type Reading, type Weight } from '../reading/index.js';
 import { nextTracingDay } from '../schedule/index.js';
 import type { Day } from '../units/index.js';
 import { VERDICTS, type Call, type NextStep, type Reason, type Verdict } from './types.js';
@@ -58,6 +58,6 @@ export function joinSigns(
 		reasons: raised ? [...signReasons, ...kept] : [...kept, ...signReasons],
 		nextStep: stepOf(verdict, telling, shape),
 		nextOn: shape && !raised ? shape.nextOn : nextTracingDay(day, verdict, ageYears, null),
-		vetFirst: telling[0]?.weight === 'vet'
+		vetFirst: vetFirst(telling)
 	};
 }

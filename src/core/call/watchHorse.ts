@@ -31,7 +31,7 @@ export interface WatchOptions {
 	/** Day from which the saddle was judged to fit. */
 	readonly fittedOn: Day;
 	/** Age on a day, years, when the birth year is known. */
-	readonly ageYearsOn?: (day: Day) => number;
+	readonly ageYearsOn?: (day: Day) => number | undefined;
 }
 
 export interface Watch {

@@ -1,5 +1,5 @@
 import type { FollowedLine } from './followLine.js';
-import { sample, type Raster } from './raster.js';
+import { quantile, sample, type Raster } from './raster.js';
 
 /** How far above and below the line a spine tick reaches at least, mm. */
 const NEAR_MM = 1.6;
@@ -22,12 +22,11 @@ function strokeInk(ink: Raster, pxPerMm: number, xMm: number, fromMm: number, to
 
 /**
  * Place on the line, by index, where a short upright stroke crosses it near the top: the spine as it
- * was marked. `up` is -1 when up on the sheet is towards smaller y. Undefined when no such stroke
- * stands out.
+ * was marked. Up is towards smaller y. Undefined when no such stroke stands out.
  */
 export function findTick(ink: Raster, pxPerMm: number, line: FollowedLine): number | undefined {
 	const top = Math.min(...line.yMm);
-	const usual = Float64Array.from(line.ink).sort()[Math.floor(line.ink.length / 2)] as number;
+	const usual = quantile(line.ink, 0.5);
 	let best = 0;
 	let at: number | undefined;
 	for (let i = 0; i < line.xMm.length; i++) {

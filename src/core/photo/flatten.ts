@@ -1,4 +1,4 @@
-import { homographyFrom, type Homography, type Point, type Quad } from './geometry.js';
+import { distance, homographyFrom, type Homography, type Quad } from './geometry.js';
 import { blur, makeRaster, type Picture, type Raster } from './raster.js';
 import { SHEETS, type SheetName } from './sheets.js';
 
@@ -94,8 +94,7 @@ function inkOf(light: Raster, pxPerMm: number): Raster {
 
 /** Pixels a mm that the picture itself holds, at the sheet's corners' mean. */
 export function pictureScale(corners: Quad, { longMm }: { longMm: number }): number {
-	const d = (a: Point, b: Point) => Math.hypot(a[0] - b[0], a[1] - b[1]);
-	return (d(corners[0], corners[1]) + d(corners[2], corners[3])) / (2 * longMm);
+	return (distance(corners[0], corners[1]) + distance(corners[2], corners[3])) / (2 * longMm);
 }
 
 /** Lays the sheet flat, its long side across; `corners` in picture pixels, the first side a long one. */

@@ -1,4 +1,4 @@
-import { sample, type Raster } from './raster.js';
+import { quantile, sample, type Raster } from './raster.js';
 
 /** A line on the flat sheet at even steps of its length, mm, with how much ink there is at each place. */
 export interface FollowedLine {
@@ -137,7 +137,7 @@ function settle(
 		nx[i] = -dy / length;
 		ny[i] = dx / length;
 	}
-	const usual = Float64Array.from(dark).sort()[Math.floor(n / 2)] as number;
+	const usual = quantile(dark, 0.5);
 	const weights = dark.map((v) => Math.min(1, Math.max(0, v / (usual || 1) - 0.2)));
 	// A crossing that leaves its neighbours behind is a scribble's or a tick's.
 	const rough = smoothAlong(off, weights, 4 / STEP_MM);
@@ -152,7 +152,7 @@ function settle(
 
 /** Carries the line on, or cuts it back, to where its ink ends. */
 function fitEnds(ink: Raster, pxPerMm: number, line: FollowedLine): FollowedLine {
-	const usual = Float64Array.from(line.ink).sort()[Math.floor(line.ink.length / 2)] as number;
+	const usual = quantile(line.ink, 0.5);
 	const enough = 0.35 * usual;
 	const n = line.xMm.length;
 	let from = 0;

@@ -48,7 +48,7 @@ export function project(h: Homography, [x, y]: Point): Point {
 	];
 }
 
-/** Twice the signed area of a polygon's four corners. */
+/** Signed area within four corners; positive when they go round clockwise in a picture. */
 export function quadArea(q: Quad): number {
 	let s = 0;
 	q.forEach(([x, y], i) => {

@@ -1,4 +1,5 @@
 import type { FollowedLine } from './followLine.js';
+import { quantile } from './raster.js';
 import { SHEETS, type SheetName } from './sheets.js';
 
 export const SHEET_WARNINGS = [
@@ -45,7 +46,7 @@ export interface ReadingFacts {
 
 /** Longest run of places with hardly any ink, mm. */
 export function longestGapMm({ xMm, yMm, ink }: FollowedLine): number {
-	const usual = Float64Array.from(ink).sort()[Math.floor(ink.length / 2)] as number;
+	const usual = quantile(ink, 0.5);
 	let longest = 0;
 	let run = 0;
 	for (let i = 1; i < ink.length; i++) {
@@ -72,7 +73,7 @@ function doubts(f: ReadingFacts): (readonly [SheetWarning, number])[] {
 	};
 	const { longMm, shortMm } = SHEETS[f.sheet];
 	const aspectOff = Math.abs(f.aspect / (longMm / shortMm) - 1);
-	const median = Float64Array.from(f.evidence).sort()[Math.floor(f.evidence.length / 2)] as number;
+	const median = quantile(f.evidence, 0.5);
 	const spanMm = Math.abs((f.line.xMm[f.line.xMm.length - 1] as number) - (f.line.xMm[0] as number));
 	add('sheet-edges-faint', f.leastSupport < 0.36, 0.22);
 	add('sheet-doubtful', f.paperness < 0.72 || f.lead < 0.06, 0.25);

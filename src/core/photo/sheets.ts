@@ -1,4 +1,4 @@
-import { distance, type Quad } from './geometry.js';
+import { distance, quadArea, type Quad } from './geometry.js';
 
 /** Sheets that are read, long side and short side in mm (ISO 216; ANSI/ASME Y14.1 for letter and tabloid). */
 export const SHEETS = {
@@ -13,11 +13,7 @@ export const SHEET_NAMES = Object.keys(SHEETS) as SheetName[];
 
 /** Corners turned so that the first side, from the first corner to the second, is a long one, going round clockwise in the picture. */
 export function longSideFirst(corners: Quad): Quad {
-	const area = corners.reduce((s, [x, y], i) => {
-		const [u, v] = corners[(i + 1) % 4] as readonly [number, number];
-		return s + x * v - u * y;
-	}, 0);
-	const round = (area > 0 ? corners : [...corners].reverse()) as Quad;
+	const round = (quadArea(corners) > 0 ? corners : [...corners].reverse()) as Quad;
 	const a = distance(round[0], round[1]) + distance(round[2], round[3]);
 	const b = distance(round[1], round[2]) + distance(round[3], round[0]);
 	return a >= b ? round : [round[1], round[2], round[3], round[0]];

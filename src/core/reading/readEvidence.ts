@@ -6,8 +6,5 @@ export function readEvidence(evidence: Evidence): Reading[] {
 	return RULES.flatMap((rule) => rule(evidence)).sort((a, b) => WEIGHTS.indexOf(b.weight) - WEIGHTS.indexOf(a.weight));
 }
 
-/** The heaviest weight among readings; undefined without any. */
-export const heaviest = (readings: readonly Reading[]): Reading['weight'] | undefined => readings[0]?.weight;
-
 /** With a matter for the vet open, no pad, shim or re-fit is spoken of. */
-export const vetFirst = (readings: readonly Reading[]): boolean => heaviest(readings) === 'vet';
+export const vetFirst = (readings: readonly Reading[]): boolean => readings[0]?.weight === 'vet';

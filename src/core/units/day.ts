@@ -26,3 +26,8 @@ export function daysBetween(from: Day, to: Day): number {
 export function addDays(day: Day, days: number): Day {
 	return Temporal.PlainDate.from(day).add({ days }).toString();
 }
+
+/** Age in years by the calendar on a day; undefined where the year of birth is not known. */
+export function ageYearsOn(bornYear: number | null, day: Day): number | undefined {
+	return bornYear === null ? undefined : Number(day.slice(0, 4)) - bornYear;
+}

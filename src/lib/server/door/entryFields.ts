@@ -2,8 +2,15 @@ import Joi from 'joi';
 import { checkOf, isCheck, STAGES, type Check } from '../../../core/checks/index.js';
 import { CONDITION, CONDITION_REGIONS, GIRTH_CM, LENGTH_CM } from '../../../core/load/index.js';
 import { GOING_SIGNS, RUNGS, STAND_POINTS, STEPS, WAYS } from '../../../core/visit/index.js';
-import { AGES, COURSES, EXTENTS, FORMS, parseSignField, SIGN_SCALES } from '../../../core/zones/index.js';
-import { ACTION_WORDS, ASKED_WORDS, HOLDER_WORDS, PAD_WORDS, TREATED_WORDS } from '../../../words/index.js';
+import { AGES, COURSES, EXTENTS, FORMS, parseSignField, SIGN_GROUPS, SIGN_SCALES } from '../../../core/zones/index.js';
+import {
+	ACTION_WORDS,
+	ASKED_WORDS,
+	HOLDER_WORDS,
+	PAD_WORDS,
+	PHOTO_WORDS,
+	TREATED_WORDS
+} from '../../../words/index.js';
 import { day, id } from './values.js';
 
 const yes = Joi.boolean().strict();
@@ -94,7 +101,7 @@ export function fieldSchema(field: string): Joi.Schema | undefined {
 		case 'stand':
 			return within(name, STAND_POINTS, yes);
 		case 'rest':
-			return within(name, ['feel', 'hair', 'sweat'], yes);
+			return within(name, keys(SIGN_GROUPS), yes);
 		case 'skip':
 			return within(name, STEPS, yes);
 		case 'checked':
@@ -108,7 +115,7 @@ export function fieldSchema(field: string): Joi.Schema | undefined {
 		case 'condition':
 			return within(name, CONDITION_REGIONS, between(CONDITION.least, CONDITION.most).multiple(0.5));
 		case 'photo':
-			return within(name, ['front45', 'side', 'rear45', 'above'], id);
+			return within(name, keys(PHOTO_WORDS), id);
 		default:
 			return undefined;
 	}

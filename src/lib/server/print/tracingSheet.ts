@@ -1,9 +1,9 @@
+import { MAIN_STATIONS } from '../../../core/curve/index.js';
 import { SHEETS, type SheetName } from '../../../core/photo/index.js';
 import { box, checkRule, line, PALE, printedDocument, words, type PrintedPage } from './page.js';
 
 export type PrintedSheetName = Extract<SheetName, 'a3' | 'tabloid'>;
 
-const STATIONS = ['T8', 'T13', 'T18'] as const;
 const REPEATS = [1, 2, 3] as const;
 /** Black corner marks: the sheet's own corners are read, these say at a glance that none is folded. */
 const MARK_MM = 6;
@@ -21,7 +21,7 @@ function corners(p: PrintedPage): void {
 }
 
 function ticks(p: PrintedPage, x: number, y: number, ticked: { station: string; repeat: number }): void {
-	STATIONS.forEach((s, i) => {
+	MAIN_STATIONS.forEach((s, i) => {
 		box(p, x + i * 20, y, 5, 5, s === ticked.station);
 		words(p, x + i * 20 + 7, y + 0.8, s, 4);
 	});
@@ -51,7 +51,7 @@ function drawSheet(p: PrintedPage, horse: string, ticked: { station: string; rep
 export async function tracingSheets(horse: string, size: PrintedSheetName): Promise<Uint8Array> {
 	const document = await printedDocument(`Tracing sheets, ${horse}`);
 	const { longMm, shortMm } = SHEETS[size];
-	for (const station of STATIONS)
+	for (const station of MAIN_STATIONS)
 		for (const repeat of REPEATS) drawSheet(document.addPage(longMm, shortMm), horse, { station, repeat });
 	return document.save();
 }

@@ -1,16 +1,16 @@
+import { FRONT_STATION } from '../../../core/call/index.js';
 import { consensusCurve, measureCurve } from '../../../core/curve/index.js';
 import { nextTracingDay } from '../../../core/schedule/index.js';
-import { addDays } from '../../../core/units/index.js';
+import { addDays, ageYearsOn } from '../../../core/units/index.js';
 import { valueOf } from '../../../core/visit/index.js';
 import { standingSigns, type Sign } from '../../../core/zones/index.js';
 import type { Asker } from '../db/index.js';
 import type { Horse } from './horses.js';
-import { listTracings } from './tracings.js';
+import { lastTracedDay, listTracings } from './tracings.js';
 import { listVisitFields, type RecordedVisit } from './visitFields.js';
 
 /** What earlier visits say to the next one. */
 export interface Before {
-	readonly visitedOn: string | null;
 	readonly signs: readonly Sign[];
 	/** Last tape, condition and load readings by field. */
 	readonly numbers: Readonly<Record<string, number>>;
@@ -41,30 +41,26 @@ function lastReadings(visits: readonly RecordedVisit[]): Pick<Before, 'numbers' 
 }
 
 /** Slope of the flank at T8 on the last traced day, both sides' mean, degrees. */
-async function lastSlope(db: Asker, horseId: string): Promise<{ slopeDeg: number | null; tracedOn: string | null }> {
-	const front = (await listTracings(db, horseId)).filter((t) => t.station === 'T8');
-	const tracedOn = front[front.length - 1]?.visitedOn;
-	if (!tracedOn) return { slopeDeg: null, tracedOn: null };
-	const curve = consensusCurve(front.filter((t) => t.visitedOn === tracedOn).map((t) => t.curve));
+async function lastSlope(db: Asker, horseId: string): Promise<number | null> {
+	const tracedOn = await lastTracedDay(db, horseId, FRONT_STATION);
+	if (!tracedOn) return null;
+	const front = (await listTracings(db, horseId, [tracedOn])).filter((t) => t.station === FRONT_STATION);
+	const curve = consensusCurve(front.map((t) => t.curve));
 	const sides = curve ? measureCurve(curve).sides : undefined;
 	const known = [sides?.near.flankSlopeDeg, sides?.off.flankSlopeDeg].filter((d): d is number => d !== undefined);
 	const mean = known.reduce((a, b) => a + b, 0) / known.length;
-	return { slopeDeg: known.length > 0 ? Math.round(mean) : null, tracedOn };
+	return known.length > 0 ? Math.round(mean) : null;
 }
 
 /** Gathers what a visit wants to know of the ones before. The caller has bounded the horse. */
 export async function readBefore(db: Asker, horse: Horse): Promise<Before> {
 	const visits = await listVisitFields(db, horse.id);
-	const { slopeDeg, tracedOn } = await lastSlope(db, horse.id);
 	const today = new Date().toISOString().slice(0, 10);
-	const last = visits[visits.length - 1];
-	const age = horse.bornYear === null ? undefined : Number(today.slice(0, 4)) - horse.bornYear;
 	return {
-		visitedOn: last?.visitedOn ?? tracedOn,
 		signs: standingSigns(visits, today),
 		...lastReadings(visits),
-		slopeDeg,
-		nextOn: nextTracingDay(today, 'steady', age, null),
+		slopeDeg: await lastSlope(db, horse.id),
+		nextOn: nextTracingDay(today, 'steady', ageYearsOn(horse.bornYear, today), null),
 		open: visits
 			.filter((v) => v.visitedOn >= addDays(today, -OPEN_DAYS) && valueOf(v.states, 'done') !== true)
 			.map((v) => ({ id: v.id, visitedOn: v.visitedOn, taps: v.states.size }))

@@ -3,6 +3,7 @@ import { ENGINE_VERSION, watchHorse, type Call, type Verdict } from '../../../co
 import type { Tracing } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { nextTracingDay } from '../../../core/schedule/index.js';
+import { ageYearsOn } from '../../../core/units/index.js';
 import { tables, type Asker } from '../db/index.js';
 import type { SparkPoint } from '../db/schema.js';
 import { listFitMarks } from './fitMarks.js';
@@ -18,10 +19,6 @@ const URGENCY: Readonly<Record<Verdict, number>> = { stop: 4, refit: 3, watch: 2
 const NO_CALL_URGENCY = 1;
 const SPARK_POINTS = 16;
 
-function ageOption(bornYear: number | null): { ageYearsOn?: (day: string) => number } {
-	return bornYear === null ? {} : { ageYearsOn: (day) => Number(day.slice(0, 4)) - bornYear };
-}
-
 /** Judges one pairing from all tracings and the day of its latest fit mark. */
 export function judgePairing(
 	tracings: readonly Tracing[],
@@ -30,7 +27,11 @@ export function judgePairing(
 ): Judgement {
 	if (!pairing.fittedOn) return { status: 'missing', code: 'no-fit-mark', data: {} };
 	try {
-		const watch = watchHorse(tracings, { school: pairing.school, fittedOn: pairing.fittedOn, ...ageOption(bornYear) });
+		const watch = watchHorse(tracings, {
+			school: pairing.school,
+			fittedOn: pairing.fittedOn,
+			ageYearsOn: (day) => ageYearsOn(bornYear, day)
+		});
 		return { status: 'judged', calls: watch.calls };
 	} catch (error) {
 		if (!(error instanceof CoreError)) throw error;
@@ -82,8 +83,7 @@ async function storeStanding(
 	const lastOn = days[days.length - 1] ?? null;
 	const latest = judgement.status === 'judged' ? judgement.calls[judgement.calls.length - 1] : undefined;
 	const joined = lastOn ? joinOn(horse, pairing, found, latest, lastOn) : undefined;
-	const age = lastOn && horse.bornYear ? Number(lastOn.slice(0, 4)) - horse.bornYear : undefined;
-	const usualNext = lastOn ? nextTracingDay(lastOn, 'steady', age, null) : null;
+	const usualNext = lastOn ? nextTracingDay(lastOn, 'steady', ageYearsOn(horse.bornYear, lastOn), null) : null;
 	const [sooner] = lastOn
 		? lookAgainOn(found, lastOn, tracings[tracings.length - 1]?.visitedOn, found.rides[0]?.riddenOn ?? lastOn)
 		: [];

@@ -35,8 +35,8 @@ async function visitFor(tx: Asker, scope: Scope, horse: Horse, batch: EntryBatch
 	return made as Visit;
 }
 
-async function insertEntries(tx: Asker, scope: Scope, batch: EntryBatch): Promise<EntriesKept> {
-	if (batch.entries.length === 0) return { stored: [], clashed: [] };
+async function insertEntries(tx: Asker, scope: Scope, batch: EntryBatch): Promise<EntriesKept & { added: number }> {
+	if (batch.entries.length === 0) return { stored: [], clashed: [], added: 0 };
 	const unique = [...new Map(batch.entries.map((e) => [e.id, e])).values()];
 	const made = await tx
 		.insert(tables.visitEntry)
@@ -63,7 +63,7 @@ async function insertEntries(tx: Asker, scope: Scope, batch: EntryBatch): Promis
 	);
 	const same = (e: Entry) => known.get(e.id) === `${e.field} ${stableText(e.value)}`;
 	const clashed = again.filter((e) => !same(e)).map((e) => e.id);
-	return { stored: unique.map((e) => e.id).filter((id) => !clashed.includes(id)), clashed };
+	return { stored: unique.map((e) => e.id).filter((id) => !clashed.includes(id)), clashed, added: made.length };
 }
 
 async function earlier(tx: Asker, visitId: string, ids: string[]): Promise<Map<string, string>> {
@@ -83,10 +83,12 @@ export async function putEntries(db: Database, scope: Scope, batch: EntryBatch):
 	return db.transaction(async (tx) => {
 		const horse = await lockHorse(tx, scope, batch.horseId);
 		await visitFor(tx, scope, horse, batch);
-		const kept = await insertEntries(tx, scope, batch);
-		if (batch.entries.some((e) => e.field === 'day')) await followDay(tx, batch.visitId);
-		await rejudgeHorse(tx, horse);
-		return kept;
+		const { stored, clashed, added } = await insertEntries(tx, scope, batch);
+		if (added > 0) {
+			if (batch.entries.some((e) => e.field === 'day')) await followDay(tx, batch.visitId);
+			await rejudgeHorse(tx, horse);
+		}
+		return { stored, clashed };
 	});
 }
 

@@ -3,6 +3,7 @@ import type { HandSchool } from '../../../core/checks/index.js';
 import { WEIGHT_CHANGE_SHARE } from '../../../core/load/index.js';
 import { gatherEvidence, readEvidence, weightOf, type Reading } from '../../../core/reading/index.js';
 import { lookAgain, type LookAgain } from '../../../core/schedule/index.js';
+import { ageYearsOn } from '../../../core/units/index.js';
 import type { Asker } from '../db/index.js';
 import { listRides, type Ride } from './rideLog.js';
 import { listVisitFields, type RecordedVisit } from './visitFields.js';
@@ -59,8 +60,7 @@ export function joinOn(
 	shape: Call | undefined,
 	day: string
 ): JoinedCall | undefined {
-	const age = horse.bornYear === null ? undefined : Number(day.slice(0, 4)) - horse.bornYear;
-	return joinSigns(shape, readingsOn(pairing, found, shape, day), day, age);
+	return joinSigns(shape, readingsOn(pairing, found, shape, day), day, ageYearsOn(horse.bornYear, day));
 }
 
 /** Why this horse wants a look before its date. */

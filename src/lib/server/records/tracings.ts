@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNull, max } from 'drizzle-orm';
 import type { Tracing } from '../../../core/curve/index.js';
 import { tables, type Asker } from '../db/index.js';
 import { yardIds, type Scope } from './scope.js';
@@ -32,6 +32,16 @@ export async function listTracings(db: Asker, horseId: string, days?: readonly s
 		source: t.source,
 		...(t.operator ? { operator: t.operator } : {})
 	}));
+}
+
+/** Last day on which a station was traced, of visits that stand; null for never. The caller has bounded the horse. */
+export async function lastTracedDay(db: Asker, horseId: string, station: string): Promise<string | null> {
+	const [row] = await db
+		.select({ day: max(tables.visit.visitedOn) })
+		.from(tables.tracing)
+		.innerJoin(tables.visit, eq(tables.visit.id, tables.tracing.visitId))
+		.where(and(eq(tables.visit.horseId, horseId), isNull(tables.visit.undoneAt), eq(tables.tracing.station, station)));
+	return row?.day ?? null;
 }
 
 /** Tracings of one visit as stored, in the person's yards; none for a visit that is not here. */

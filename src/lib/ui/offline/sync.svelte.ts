@@ -27,7 +27,6 @@ class Sync {
 	state: SendState = $state('sent');
 	safety: Safety = $state('safe');
 	clockOffMs = $state(0);
-	ready = $state(false);
 	#personId = '';
 	#opened: Promise<Store> | undefined;
 	#running: Promise<void> | undefined;
@@ -60,7 +59,6 @@ class Sync {
 		const store = await this.store();
 		this.waiting = countWaiting(store, this.#personId);
 		this.safety = store.safety();
-		this.ready = true;
 	}
 
 	/** Sends what waits; asked again while sending, it goes round once more. */

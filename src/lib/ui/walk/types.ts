@@ -18,7 +18,6 @@ export interface WalkHand extends FingerCalibration {
 
 /** What earlier visits say to this one. */
 export interface WalkBefore {
-	readonly visitedOn: string | null;
 	/** Day of the latest tape, condition or load reading. */
 	readonly readOn: string | null;
 	readonly signs: readonly Sign[];

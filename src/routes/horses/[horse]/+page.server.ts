@@ -1,6 +1,7 @@
 import { LIMITS, overlayCuts } from '$core/change/index.js';
 import type { Call } from '$core/call/index.js';
 import { nextByHandDay } from '$core/schedule/index.js';
+import { ageYearsOn } from '$core/units/index.js';
 import { readSigns, tallyZones, type StrokeAge } from '$core/zones/index.js';
 import { errorSentence, MISSING_WORDS, signLine } from '$words/index.js';
 import { answerForm, answerPage, outlineOf, parseFields, parseId, schemas } from '$lib/server/door/index.js';
@@ -103,9 +104,9 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 			lookAgain: again,
 			byHandOn:
 				day && isLatest
-					? byHandOn(
+					? nextByHandDay(
 							day,
-							horse.bornYear,
+							ageYearsOn(horse.bornYear, day),
 							again.some((l) => l.code === 'lay-off')
 						)
 					: null,
@@ -122,9 +123,6 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 			saved: url.searchParams.get('saved')
 		};
 	});
-
-const byHandOn = (day: string, bornYear: number | null, backInWork: boolean): string =>
-	nextByHandDay(day, bornYear === null ? undefined : Number(day.slice(0, 4)) - bornYear, backInWork);
 
 type PairingKept = { readonly school: 'close' | 'roomy' } | undefined;
 
