@@ -5,6 +5,7 @@
 	import { v7 as uuidv7 } from 'uuid';
 	import { stepsOf, type Step, type Way } from '$core/visit/index.js';
 	import { STEP_CAUTION, STEP_SAYS, STEP_WORDS } from '$words/index.js';
+	import { warm } from '$lib/ui/offline/cacheRules.js';
 	import { sync, type KeptVisit } from '$lib/ui/offline/index.js';
 	import { todayHere } from '$lib/ui/format.js';
 	import DisagreeBar from '$lib/ui/walk/DisagreeBar.svelte';
@@ -47,6 +48,8 @@
 	const partOf = $derived(screens.filter((s) => s.step === step));
 
 	onMount(async () => {
+		// Whoever came here while the program was still being kept has a page that would not open again.
+		warm([`/horses/${data.horse.id}/walk`, `/horses/${data.horse.id}`]);
 		const query = new URLSearchParams(location.search);
 		const id = query.get('visit');
 		const store = await sync.store();
@@ -84,7 +87,8 @@
 		scrollTo({ top: 0 });
 		heading?.focus({ preventScroll: true });
 	}
-	const next = () => go(screens[index + 1]?.key);
+	/** The screen after the one that asks: a second tap while the first is still being kept goes no further. */
+	const nextFrom = (key: string) => go(screens[screens.findIndex((s) => s.key === key) + 1]?.key);
 	const back = () => go(screens[index - 1]?.key);
 	const toStep = (s: Step) => go(screens.find((x) => x.step === s)?.key);
 	async function skip() {
@@ -141,39 +145,40 @@
 			<p class="quiet">{STEP_SAYS[step]}</p>
 			{#if STEP_CAUTION[step]}<p class="caution">{STEP_CAUTION[step]}</p>{/if}
 		{/if}
-		{#key screen?.key}
+		{#each screen ? [screen] : [] as shown (shown.key)}
+			{@const onnext = () => nextFrom(shown.key)}
 			<section class="step">
-				{#if screen?.step === 'going'}<StepGoing {walk} onnext={next} />
-				{:else if screen?.step === 'stand'}<StepStand {walk} onnext={next} />
-				{:else if screen?.step === 'feel' || screen?.step === 'hair' || screen?.step === 'sweat'}
-					<StepSigns {walk} group={screen.step} before={data.before.signs} onnext={next} />
-				{:else if screen?.step === 'marks'}
-					<StepMarks {walk} part={screen.part} {pairing} hand={data.hand} before={data.before} onnext={next} />
-				{:else if screen?.step === 'tracings'}<StepTracings {walk} onnext={next} />
-				{:else if screen?.step === 'bare' || screen?.step === 'girthed' || screen?.step === 'rider'}
+				{#if shown.step === 'going'}<StepGoing {walk} {onnext} />
+				{:else if shown.step === 'stand'}<StepStand {walk} {onnext} />
+				{:else if shown.step === 'feel' || shown.step === 'hair' || shown.step === 'sweat'}
+					<StepSigns {walk} group={shown.step} before={data.before.signs} {onnext} />
+				{:else if shown.step === 'marks'}
+					<StepMarks {walk} part={shown.part} {pairing} hand={data.hand} before={data.before} {onnext} />
+				{:else if shown.step === 'tracings'}<StepTracings {walk} {onnext} />
+				{:else if shown.step === 'bare' || shown.step === 'girthed' || shown.step === 'rider'}
 					{#if pairing}
 						<StepChecks
 							{walk}
 							{pairing}
 							hand={data.hand}
-							stage={screen.stage}
-							check={screen.check}
-							last={screen === partOf[partOf.length - 1]}
-							onnext={next}
+							stage={shown.stage}
+							check={shown.check}
+							last={shown === partOf[partOf.length - 1]}
+							{onnext}
 						/>
 					{/if}
-				{:else if screen?.step === 'photos'}<StepPhotos {walk} onnext={next} />
-				{:else if screen?.step === 'treatment'}<StepTreatment {walk} />
+				{:else if shown.step === 'photos'}<StepPhotos {walk} {onnext} />
+				{:else if shown.step === 'treatment'}<StepTreatment {walk} />
 				{:else}
 					<StepDecide {walk} {pairing} before={data.before} {steps} onstep={toStep} onfinish={finish} />
 				{/if}
 			</section>
-		{/key}
+		{/each}
 		<footer>
 			<button class="btn" disabled={index === 0} onclick={back}>Back</button>
 			{#if step !== 'decide'}
 				<button class="btn btn-ghost" aria-label={`Skip: ${STEP_WORDS[step]}`} onclick={skip}>Skip</button>
-				<button class="btn btn-primary" onclick={next}>Next</button>
+				<button class="btn btn-primary" onclick={() => screen && nextFrom(screen.key)}>Next</button>
 			{/if}
 		</footer>
 	{/if}
