@@ -4,7 +4,8 @@ import { ensureDebian, ensurePackages, ROOT } from './lib/host.mjs';
 
 /** Runs every test: units, published checks, server and browser. Arguments narrow it, for example `tests/unit`. */
 await ensurePackages();
-await ensureDebian(['postgresql', 'chromium']);
+// The last four read back what we write: checks from outside the project.
+await ensureDebian(['postgresql', 'chromium', 'poppler-utils', 'librsvg2-bin', 'assimp-utils', 'python3-ezdxf']);
 const { setStage } = await import('./lib/stage.mjs');
 
 const places = process.argv.slice(2).filter((a) => !a.startsWith('--'));

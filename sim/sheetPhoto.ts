@@ -12,7 +12,14 @@ export interface SheetScene {
 	readonly widthPx: number;
 	readonly heightPx: number;
 	readonly fault?: PhotoFault;
+	/** What is printed on the sheet: share of light taken away, row by row at 4 px a mm. The line is drawn below its head. */
+	readonly print?: Float32Array;
+	/** How far the lens moves the picture's corners outward, as a share. */
+	readonly lensBend?: number;
 }
+
+/** Px a mm of what is printed. */
+export const PRINT_PX_PER_MM = 4;
 
 export interface MadePhoto {
 	readonly width: number;
@@ -25,7 +32,7 @@ export interface MadePhoto {
 type Rgb = readonly [number, number, number];
 type Ground = 'wood' | 'concrete' | 'stripes' | 'dots' | 'dark';
 const GROUNDS: readonly Ground[] = ['wood', 'concrete', 'stripes', 'dots', 'dark'];
-const PX_PER_MM = 4;
+const PX_PER_MM = PRINT_PX_PER_MM;
 
 const pick = <T>(list: readonly T[], random: Random): T => list[Math.floor(random() * list.length)] as T;
 const between = (a: number, b: number, random: Random): number => a + (b - a) * random();
@@ -100,6 +107,7 @@ function drawPage(scene: SheetScene, d: Drawing, random: Random): Page {
 		height: Math.round(scene.shortMm * PX_PER_MM),
 		ink: new Float32Array(Math.round(scene.longMm * PX_PER_MM) * Math.round(scene.shortMm * PX_PER_MM))
 	};
+	if (scene.print) page.ink.set(scene.print);
 	if (d.grid) {
 		const pale = between(0.06, 0.14, random);
 		for (let x = 5; x < scene.longMm; x += 5) stamp(page, x, 0, x, scene.shortMm, 0.25, () => pale);
@@ -114,7 +122,8 @@ function drawPage(scene: SheetScene, d: Drawing, random: Random): Page {
 	const [left, right, low] = [Math.min(...xs), Math.max(...xs), Math.min(...ys)];
 	const room = 8;
 	const cx = between(room - left, scene.longMm - room - right, random);
-	const cy = between(room + 6, scene.shortMm - room + low, random);
+	const head = scene.print ? 26 : room + 6;
+	const cy = between(head, Math.max(head, scene.shortMm - room + low), random);
 	const gapAt = random();
 	const draw = (dx: number, dy: number): void => {
 		for (let i = 1; i < scene.points.length; i++) {
@@ -133,7 +142,7 @@ function drawPage(scene: SheetScene, d: Drawing, random: Random): Page {
 			page,
 			random,
 			between(15, scene.longMm - 60, random),
-			between(12, scene.shortMm - 12, random),
+			between(scene.print ? 90 : 12, scene.shortMm - (scene.print ? 60 : 12), random),
 			d.darkness * 0.9
 		);
 	return page;
@@ -247,7 +256,7 @@ export function sheetPhoto(scene: SheetScene, random: Random): MadePhoto {
 		widthMm: pencil ? between(0.45, 0.8, random) : between(0.6, 1.6, random),
 		darkness: pencil ? between(0.22, 0.5, random) : between(0.6, 0.85, random),
 		gaps: random() < 0.3,
-		grid: random() < 0.25,
+		grid: random() < 0.25 && !scene.print,
 		tick: random() < 0.7,
 		creases: random() < 0.3
 	};
@@ -265,11 +274,19 @@ export function sheetPhoto(scene: SheetScene, random: Random): MadePhoto {
 	const grain = between(1.2, 3.2, random);
 	const blurPx = scene.fault === 'blurred' ? Math.round(between(0.011, 0.02, random) * scene.widthPx) : 0;
 	const { widthPx: w, heightPx: h } = scene;
+	const bend = scene.lensBend ?? 0;
+	/** Where a pinhole would have put what the lens puts here; one step of the inverse, far under a pixel for small bends. */
+	const pinhole = (x: number, y: number): [number, number] => {
+		const [dx, dy] = [x - w / 2, y - h / 2];
+		const r2 = (dx * dx + dy * dy) / ((w * w + h * h) / 4);
+		const k = 1 / (1 + bend * r2 * (1 - 2 * bend * r2));
+		return bend === 0 ? [x, y] : [w / 2 + dx * k, h / 2 + dy * k];
+	};
 	const rgb = new Float32Array(w * h * 3);
 	const size = Math.max(w, h);
 	for (let y = 0; y < h; y++)
 		for (let x = 0; x < w; x++) {
-			const [u, v] = look(x, y);
+			const [u, v] = look(...pinhole(x, y));
 			const [sx, sy] = [u + scene.longMm / 2, v + scene.shortMm / 2];
 			const inside = scene.fault !== 'no-sheet' && sx >= 0 && sy >= 0 && sx < scene.longMm && sy < scene.shortMm;
 			let c: Rgb;

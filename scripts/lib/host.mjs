@@ -59,6 +59,16 @@ export function postgresPrograms() {
 
 export const CHROMIUM = '/usr/bin/chromium';
 
+/** How each Debian package is seen to be there. */
+const PRESENT = {
+	postgresql: () => postgresBin() !== undefined,
+	chromium: () => has(CHROMIUM),
+	'poppler-utils': () => has('/usr/bin/pdftoppm'),
+	'librsvg2-bin': () => has('/usr/bin/rsvg-convert'),
+	'assimp-utils': () => has('/usr/bin/assimp'),
+	'python3-ezdxf': () => has('/usr/lib/python3/dist-packages/ezdxf')
+};
+
 async function mayInstall(what) {
 	if (process.env.CI === 'true' || process.argv.includes('--yes') || !process.stdin.isTTY) return true;
 	const ask = createInterface({ input: process.stdin, output: process.stdout });
@@ -69,9 +79,7 @@ async function mayInstall(what) {
 
 /** Installs Debian packages whose programs are missing, as root or by sudo; otherwise says the command. */
 export async function ensureDebian(wanted) {
-	const missing = [];
-	if (wanted.includes('postgresql') && !postgresBin()) missing.push('postgresql');
-	if (wanted.includes('chromium') && !has(CHROMIUM)) missing.push('chromium');
+	const missing = wanted.filter((name) => !PRESENT[name]());
 	if (missing.length === 0) return;
 	const sudo = isRoot() ? [] : ['sudo', '-n'];
 	const command = `${isRoot() ? '' : 'sudo '}apt-get update && ${isRoot() ? '' : 'sudo '}apt-get install -y --no-install-recommends ${missing.join(' ')}`;

@@ -1,12 +1,22 @@
 import { CoreError } from '../core/errors/index.js';
-import { LARGEST_PIXELS, readSheet, SHEET_NAMES, type Picture, type SheetName } from '../core/photo/index.js';
+import {
+	LARGEST_PIXELS,
+	readPrinted,
+	readSheet,
+	SHEET_NAMES,
+	type Picture,
+	type SheetName
+} from '../core/photo/index.js';
 
 /** Larger files are not opened; no phone makes them. */
 const LARGEST_BYTES = 64 * 1024 * 1024;
 const KINDS = ['jpeg', 'png', 'webp'];
 
-export function sheetOf(text: string | undefined, usage: string): SheetName {
-	const found = SHEET_NAMES.find((s) => s === text);
+/** A plain sheet by its size, or `target`: one that we printed, read by its marks and code. */
+export type SheetChoice = SheetName | 'target';
+
+export function sheetOf(text: string | undefined, usage: string): SheetChoice {
+	const found = [...SHEET_NAMES, 'target' as const].find((s) => s === text);
 	if (!found) throw new CoreError('bad-option', { option: '--sheet', usage });
 	return found;
 }
@@ -38,13 +48,15 @@ async function decode(bytes: Buffer): Promise<Picture> {
 const hundredth = (v: number): number => Math.round(v * 100) / 100 + 0;
 
 /** The answer of `zt trace`. */
-export async function traceJson(bytes: Buffer, sheet: SheetName): Promise<Record<string, unknown>> {
-	const line = readSheet(await decode(bytes), sheet);
+export async function traceJson(bytes: Buffer, sheet: SheetChoice): Promise<Record<string, unknown>> {
+	const picture = await decode(bytes);
+	const line = sheet === 'target' ? readPrinted(picture) : readSheet(picture, sheet);
 	return {
 		points_mm: Array.from(line.xMm, (x, i) => [hundredth(x), hundredth(line.yMm[i] as number)]),
 		apex_index: line.apexIndex,
 		apex_by: line.apexBy,
 		quality: line.quality,
-		sheet
+		sheet,
+		...('code' in line ? { code: line.code } : {})
 	};
 }

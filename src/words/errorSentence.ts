@@ -78,6 +78,9 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'no-sheet': () =>
 		'No sheet was found. Take it again with all four edges in the picture, on a ground that is not the paper’s own colour.',
 	'cut-off': () => 'The sheet is cut off. Take it again with all four corners in the picture.',
+	'no-code': () =>
+		'None of our printed codes was found. Bring it into the picture whole, or choose the size of the paper.',
+	'no-marks': () => 'Too few of the printed round marks are seen. Take it again with all of the sheet in the picture.',
 	'no-line': () => 'No drawn back curve was found on the sheet. Draw over it with a darker pen, or mark it by hand.',
 	'two-lines': () =>
 		'Two lines are drawn on the sheet. One line a sheet: cover the other, or mark the right one by hand.',

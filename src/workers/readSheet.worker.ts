@@ -1,22 +1,28 @@
 import { CoreError, problemOf, type Problem } from '../core/errors/index.js';
 import {
 	checkPicture,
+	findCode,
 	locateSheet,
 	readLocated,
+	readPrinted,
 	readSheet,
+	readWiped,
+	snapStroke,
 	type Picture,
+	type Point,
 	type Quad,
 	type ReadLine,
-	type SheetName
+	type SheetCode,
+	type SheetName,
+	type View,
+	type Wipe
 } from '../core/photo/index.js';
 
-export interface SheetRequest {
-	readonly id: number;
-	readonly file: File;
-	readonly sheet: SheetName;
-	/** Corners set by hand, in picture px; found when absent. */
-	readonly corners?: Quad;
-}
+export type SheetRequest = { readonly id: number; readonly file: File; readonly sheet: SheetName } & (
+	| { readonly ask: 'read'; /** Set by hand, picture px; found when absent. */ readonly corners?: Quad }
+	| { readonly ask: 'wipe'; readonly view: View; readonly wipes: readonly Wipe[]; readonly printed: boolean }
+	| { readonly ask: 'snap'; readonly view: View; readonly stroke: readonly Point[] }
+);
 
 export type SheetAnswer =
 	| { readonly id: number; readonly status: 'progress'; readonly share: number }
@@ -24,11 +30,16 @@ export type SheetAnswer =
 			readonly id: number;
 			readonly status: 'read';
 			readonly line: ReadLine;
+			/** What one of our own sheets says about itself. */
+			readonly code?: SheetCode;
 			readonly width: number;
 			readonly height: number;
 	  }
+	| { readonly id: number; readonly status: 'snapped'; readonly stroke: readonly Point[] }
 	| { readonly id: number; readonly status: 'refused'; readonly problem: Problem };
 
+/** Every picture is looked at for our code, at a size where that costs a tenth of a second. */
+const CODE_PX = 1400;
 const LARGEST_BYTES = 64 * 1024 * 1024;
 
 /** Decodes upright, as the browser does. Throws `not-an-image`, `too-large`, `picture-too-large`. */
@@ -69,16 +80,27 @@ function readWithCorners(picture: Picture, corners: Quad, sheet: SheetName): Rea
 	return readLocated(picture, corners, sheet, facts);
 }
 
+async function answerTo(request: SheetRequest, progress: (share: number) => void): Promise<SheetAnswer> {
+	const { id, sheet } = request;
+	const picture = await decode(request.file);
+	const { width, height } = picture;
+	const read = { id, status: 'read', width, height } as const;
+	if (request.ask === 'snap')
+		return { id, status: 'snapped', stroke: snapStroke(picture, request.view, sheet, request.stroke) };
+	if (request.ask === 'wipe')
+		return { ...read, line: readWiped(picture, request.view, sheet, request.wipes, request.printed, progress) };
+	if (request.corners) return { ...read, line: readWithCorners(picture, request.corners, sheet) };
+	const found = findCode(picture, CODE_PX);
+	if (!found) return { ...read, line: readSheet(picture, sheet, progress) };
+	const line = readPrinted(picture, progress, found);
+	return { ...read, line, code: line.code };
+}
+
 self.onmessage = async ({ data }: MessageEvent<SheetRequest>) => {
-	const { id, file, sheet, corners } = data;
-	const answer = (a: SheetAnswer) => self.postMessage(a);
+	const { id } = data;
 	try {
-		const picture = await decode(file);
-		const line = corners
-			? readWithCorners(picture, corners, sheet)
-			: readSheet(picture, sheet, (share) => answer({ id, status: 'progress', share }));
-		answer({ id, status: 'read', line, width: picture.width, height: picture.height });
+		self.postMessage(await answerTo(data, (share) => self.postMessage({ id, status: 'progress', share })));
 	} catch (error) {
-		answer({ id, status: 'refused', problem: problemOf(error) });
+		self.postMessage({ id, status: 'refused', problem: problemOf(error) } satisfies SheetAnswer);
 	}
 };

@@ -65,13 +65,14 @@ describe('the desk reads photos of sheets', function () {
 
 	it('one put right by hand: corners moved by keyboard are read again', async () => {
 		await item('p0015').click();
+		await page.getByRole('button', { name: 'Corners' }).click();
 		const corner = page.getByRole('button', { name: /^Corner 2/ });
 		await corner.focus();
 		for (let i = 0; i < 3; i++) await page.keyboard.press('ArrowUp');
 		await page.keyboard.press('Enter');
 		await page.getByRole('button', { name: 'Stop reading' }).waitFor();
 		await page.getByRole('button', { name: 'Stop reading' }).waitFor({ state: 'detached', timeout: 60_000 });
-		expect(await item('p0015').innerText()).to.contain('read well');
+		expect(await item('p0015').innerText()).to.contain('put right by hand');
 	});
 
 	it('the spine can be set by keyboard, and the outline follows', async () => {
@@ -85,7 +86,8 @@ describe('the desk reads photos of sheets', function () {
 
 	it('all that read well are kept with one press, saved, and on the horse’s page with their originals', async () => {
 		await page.getByLabel('Station').last().selectOption('T13');
-		await page.getByRole('button', { name: 'Keep all that read well (2)' }).click();
+		await page.getByRole('button', { name: 'Keep as T13' }).click();
+		await page.getByRole('button', { name: 'Keep all that read well (1)' }).click();
 		await page.getByRole('button', { name: 'Save the visit (2)' }).click();
 		await page.waitForURL(/saved=/);
 		const visitId = new URL(page.url()).searchParams.get('saved') as string;

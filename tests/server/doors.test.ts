@@ -94,6 +94,10 @@ describe('every door', () => {
 			'GET /horses/[horse]/walk': { path: `${horse}/walk` },
 			'GET /horses/[horse]/signs': { path: `${horse}/signs` },
 			'GET /horses/[horse]/log': { path: `${horse}/log` },
+			'POST /api/visits/[visit]/tracings': {
+				path: `/api/visits/${visitId}/tracings`,
+				json: { ...visitBody(foreign.id, '2026-10-01'), id: visitId }
+			},
 			'POST /api/visits/[visit]/entries': {
 				path: `/api/visits/${visitId}/entries`,
 				json: batchBody(foreign.id, [noteBody('rest/feel', true)])
@@ -183,6 +187,7 @@ describe('every door', () => {
 			const v = visitBody(foreign.id, '2026-01-01');
 			const writes = [
 				await viewer.send('PUT', `/api/visits/${v.id}`, v),
+				await viewer.send('POST', `/api/visits/${v.id}/tracings`, v),
 				await viewer.send('DELETE', `/api/visits/${foreign.visitIds[0]}`),
 				await viewer.post(`/horses/${foreign.id}?/fit`, {
 					id: uuidv7(),
@@ -196,7 +201,7 @@ describe('every door', () => {
 				await viewer.send('POST', `/api/visits/${v.id}/entries`, batchBody(foreign.id, [noteBody('way', 'full')])),
 				await viewer.send('PUT', `/api/rides/${v.id}`, { ...rideBody(foreign.id), id: v.id })
 			];
-			expect(writes.map((r) => r.status)).to.deep.equal(Array(8).fill(403));
+			expect(writes.map((r) => r.status)).to.deep.equal(Array(9).fill(403));
 		} finally {
 			await db
 				.delete(tables.membership)

@@ -4,7 +4,8 @@ import { PDFDocument } from 'pdf-lib';
 import { readDxf } from '../../src/core/formats/index.js';
 import { signedIn, type Client } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
-import { eq, max } from 'drizzle-orm';
+import { renderPage } from '../support/printed.js';
+import { and, eq, isNull, max } from 'drizzle-orm';
 import { tables } from '../../src/lib/server/db/index.js';
 
 const MM = 72 / 25.4;
@@ -42,7 +43,7 @@ describe('what is printed', () => {
 			.db.select({ day: max(tables.visit.visitedOn) })
 			.from(tables.visit)
 			.innerJoin(tables.tracing, eq(tables.tracing.visitId, tables.visit.id))
-			.where(eq(tables.visit.horseId, id));
+			.where(and(eq(tables.visit.horseId, id), isNull(tables.visit.undoneAt)));
 		day = row?.day as string;
 	});
 	const get = async (path: string): Promise<Buffer> => {
@@ -55,18 +56,52 @@ describe('what is printed', () => {
 		['a3', 420, 297],
 		['tabloid', 431.8, 279.4]
 	] as const)
-		it(`tracing sheets on ${size}: nine pages of the true size, a rule of 100 mm on each, printed unscaled`, async () => {
+		it(`tracing sheets on ${size}: ten pages of the true size, a rule of 100 mm on each, printed unscaled`, async () => {
 			const bytes = await get(`/api/horses/${id}/sheets.pdf?size=${size}`);
 			const pdf = await PDFDocument.load(bytes);
-			expect(pdf.getPageCount()).to.equal(9);
+			expect(pdf.getPageCount()).to.equal(10);
 			for (const page of pdf.getPages()) {
 				expect(page.getWidth() / MM).to.be.closeTo(widthMm, 0.01);
 				expect(page.getHeight() / MM).to.be.closeTo(heightMm, 0.01);
 			}
 			const pages = contentOf(bytes);
-			expect(pages).to.have.length(9);
+			expect(pages).to.have.length(10);
 			for (const p of pages) expect(levelStrokesMm(p).some((mm) => Math.abs(mm - 100) < 0.01)).to.be.true;
 			expect(pdf.catalog.getViewerPreferences()?.getPrintScaling()).to.equal('None');
+		});
+
+	/** Dark pixels of one row of a rendered page from the first to the last, px. */
+	function longestDarkRow({ grey, widthPx, heightPx }: Awaited<ReturnType<typeof renderPage>>): number {
+		let longest = 0;
+		for (let y = 0; y < heightPx; y++) {
+			let run = 0;
+			for (let x = 0; x < widthPx; x++) {
+				run = (grey[y * widthPx + x] as number) < 140 ? run + 1 : 0;
+				longest = Math.max(longest, run);
+			}
+		}
+		return longest;
+	}
+
+	it('drawn by another program, the page is 420 x 297 mm and its check rule 100 mm', async () => {
+		const page = await renderPage(await get(`/api/horses/${id}/sheets.pdf?size=a3`), 1, 10);
+		expect([page.widthPx, page.heightPx].map((px) => Math.round(px / 10))).to.deep.equal([420, 297]);
+		expect(longestDarkRow(page) / 10).to.be.closeTo(100, 0.35);
+	});
+
+	for (const [size, on, pages, widthMm, heightMm] of [
+		['a3', 'a4', 4, 297, 210],
+		['tabloid', 'letter', 4, 279.4, 215.9]
+	] as const)
+		it(`${size} on ${on}: ${pages} pages a sheet, which together hold every mark, the rule whole on one`, async () => {
+			const bytes = await get(`/api/horses/${id}/sheets.pdf?size=${size}&on=${on}`);
+			const pdf = await PDFDocument.load(bytes);
+			expect(pdf.getPageCount()).to.equal(10 * pages);
+			const first = pdf.getPage(0);
+			expect(first.getWidth() / MM).to.be.closeTo(widthMm, 0.01);
+			expect(first.getHeight() / MM).to.be.closeTo(heightMm, 0.01);
+			const drawn = await Promise.all(Array.from({ length: pages }, (_, k) => renderPage(bytes, k + 1, 4)));
+			expect(Math.max(...drawn.map(longestDarkRow)) / 4).to.be.closeTo(100, 0.6);
 		});
 
 	it('card templates: a page for each cut, drawn 1:1', async () => {
@@ -86,6 +121,7 @@ describe('what is printed', () => {
 	it('a day without tracings, a size that is none: refused', async () => {
 		expect((await owner.get(`/api/horses/${id}/template.pdf?on=1999-01-01`)).status).to.equal(404);
 		expect((await owner.get(`/api/horses/${id}/tracings.dxf?on=1999-01-01`)).status).to.equal(404);
-		expect((await owner.get(`/api/horses/${id}/sheets.pdf?size=stamp`)).status).to.equal(400);
+		for (const query of ['size=stamp', 'on=napkin', 'visit=1'])
+			expect((await owner.get(`/api/horses/${id}/sheets.pdf?${query}`)).status, query).to.equal(400);
 	});
 });

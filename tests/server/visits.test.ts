@@ -153,3 +153,44 @@ describe('pictures', () => {
 		expect(Buffer.from(await back.arrayBuffer()).equals(PNG)).to.be.true;
 	});
 });
+
+describe('sheets that come back one after the other', () => {
+	let owner: Client;
+	let horseId: string;
+	const add = (v: VisitBody) => owner.send('POST', `/api/visits/${v.id}/tracings`, v);
+	before(async () => {
+		owner = await signedIn('owner');
+		horseId = (await demoHorse('Samphire')).id;
+	});
+
+	it('the first begins the visit, the next add to it; its day and note stay', async () => {
+		const first = { ...visitBody(horseId, '2026-02-04', 1, ['T8']), note: 'windy' };
+		expect((await body(await add(first))).outcome).to.equal('made');
+		const next = { ...visitBody(horseId, '2026-02-09', 2, ['T13']), id: first.id };
+		expect((await body(await add(next))).outcome).to.equal('changed');
+		const { visit, tracings, earlier } = await rowsOf(first.id);
+		expect([visit?.visitedOn, visit?.note]).to.deep.equal(['2026-02-04', 'windy']);
+		expect(tracings.map((t) => `${t.station} ${t.repeat}`).sort()).to.deep.equal(['T13 1', 'T13 2', 'T8 1']);
+		expect(earlier).to.have.length(1);
+	});
+
+	it('the same again changes nothing; the same sheet read anew takes its own place only', async () => {
+		const first = visitBody(horseId, '2026-02-05', 2, ['T8']);
+		await add(first);
+		expect((await body(await add(first))).outcome).to.equal('unchanged');
+		const [tracing] = first.tracings;
+		const again = { ...first, tracings: [{ ...tracing, id: uuidv7(), source: 'photo' }] } as VisitBody;
+		expect((await body(await add(again))).outcome).to.equal('changed');
+		const { tracings } = await rowsOf(first.id);
+		expect(tracings.map((t) => `${t.repeat} ${t.source}`).sort()).to.deep.equal(['1 photo', '2 points']);
+	});
+
+	it('a visit of one horse takes no tracings for another', async () => {
+		const first = visitBody(horseId, '2026-02-06');
+		await add(first);
+		const { id: other } = await demoHorse('Marram');
+		const answer = await add({ ...visitBody(other, '2026-02-06'), id: first.id });
+		expect([answer.status, (await body(answer)).code]).to.deep.equal([404, 'not-found']);
+		expect((await rowsOf(first.id)).tracings).to.have.length(1);
+	});
+});

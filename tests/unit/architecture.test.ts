@@ -58,6 +58,7 @@ const PURE_PACKAGES = new Set([
 	'papaparse',
 	'fast-xml-parser',
 	'svgpath',
+	'jsqr',
 	...['STL', 'PLY', 'OBJ'].map((kind) => `three/addons/loaders/${kind}Loader.js`)
 ]);
 

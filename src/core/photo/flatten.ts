@@ -1,13 +1,13 @@
-import { distance, homographyFrom, type Homography, type Quad } from './geometry.js';
+import { chain, distance, type Homography, type Quad } from './geometry.js';
+
 import { blur, makeRaster, type Picture, type Raster } from './raster.js';
 import { SHEETS, type SheetName } from './sheets.js';
+import { bend, cornersOf, type View } from './view.js';
 
 /** The sheet seen straight on: darkness of ink over paper as a logarithm, 0 on bare paper. */
 export interface FlatSheet {
 	readonly ink: Raster;
 	readonly pxPerMm: number;
-	/** From flat pixels to picture pixels. */
-	readonly toPicture: Homography;
 }
 
 /** Blue ink is dark in red light, pencil in all; blue light is noisiest. */
@@ -50,7 +50,8 @@ function extreme({ width, height, data }: Raster, reach: number, pick: (a: numbe
 }
 
 /** Log brightness of the sheet, seen straight on. */
-function warp({ width, height, rgba }: Picture, h: Homography, w: number, hgt: number, perPx: number): Raster {
+function warp({ width, height, rgba }: Picture, view: View, w: number, hgt: number, perPx: number): Raster {
+	const h: Homography = view.projection;
 	const out = makeRaster(w, hgt);
 	const sub = perPx > 1.4 ? 2 : 1;
 	for (let y = 0; y < hgt; y++)
@@ -60,8 +61,9 @@ function warp({ width, height, rgba }: Picture, h: Homography, w: number, hgt: n
 				const px = x + (sub === 1 ? 0 : (k % 2) * 0.5 - 0.25);
 				const py = y + (sub === 1 ? 0 : Math.floor(k / 2) * 0.5 - 0.25);
 				const q = (h[6] as number) * px + (h[7] as number) * py + 1;
-				const u = ((h[0] as number) * px + (h[1] as number) * py + (h[2] as number)) / q;
-				const v = ((h[3] as number) * px + (h[4] as number) * py + (h[5] as number)) / q;
+				let u = ((h[0] as number) * px + (h[1] as number) * py + (h[2] as number)) / q;
+				let v = ((h[3] as number) * px + (h[4] as number) * py + (h[5] as number)) / q;
+				if (view.lens) [u, v] = bend(view.lens, [u, v]);
 				const cu = Math.min(width - 1.001, Math.max(0, u));
 				const cv = Math.min(height - 1.001, Math.max(0, v));
 				const x0 = Math.floor(cu);
@@ -97,19 +99,14 @@ export function pictureScale(corners: Quad, { longMm }: { longMm: number }): num
 	return (distance(corners[0], corners[1]) + distance(corners[2], corners[3])) / (2 * longMm);
 }
 
-/** Lays the sheet flat, its long side across; `corners` in picture pixels, the first side a long one. */
-export function flattenSheet(picture: Picture, corners: Quad, sheet: SheetName): FlatSheet {
+/** Lays the sheet flat, its long side across. */
+export function flattenSheet(picture: Picture, view: View, sheet: SheetName): FlatSheet {
 	const { longMm, shortMm } = SHEETS[sheet];
-	const scale = pictureScale(corners, SHEETS[sheet]);
+	const scale = pictureScale(cornersOf(view, sheet), SHEETS[sheet]);
 	const pxPerMm = Math.min(3, Math.max(2, Math.round(scale * 2) / 2));
 	const [w, h] = [Math.round(longMm * pxPerMm), Math.round(shortMm * pxPerMm)];
-	// Flat pixel centres at half a pixel in from the sheet's edge.
-	const flat: Quad = [
-		[-0.5, -0.5],
-		[longMm * pxPerMm - 0.5, -0.5],
-		[longMm * pxPerMm - 0.5, shortMm * pxPerMm - 0.5],
-		[-0.5, shortMm * pxPerMm - 0.5]
-	];
-	const toPicture = homographyFrom(flat, corners) ?? [1, 0, 0, 0, 1, 0, 0, 0, 1];
-	return { ink: inkOf(warp(picture, toPicture, w, h, scale / pxPerMm), pxPerMm), pxPerMm, toPicture };
+	// Flat pixel centres lie half a pixel in from the sheet's edge.
+	const toMm = [1 / pxPerMm, 0, 0.5 / pxPerMm, 0, 1 / pxPerMm, 0.5 / pxPerMm, 0, 0, 1];
+	const fromFlat: View = { ...view, projection: chain(view.projection, toMm) };
+	return { ink: inkOf(warp(picture, fromFlat, w, h, scale / pxPerMm), pxPerMm), pxPerMm };
 }

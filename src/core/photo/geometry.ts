@@ -27,8 +27,7 @@ function solveDense(a: number[][], b: number[]): number[] | undefined {
 	return b.map((v, i) => v / (a[i]?.[i] as number));
 }
 
-/** The projection that takes four points to four others; undefined when three lie on a line. */
-export function homographyFrom(from: Quad, to: Quad): Homography | undefined {
+function projectionRows(from: readonly Point[], to: readonly Point[]): { a: number[][]; b: number[] } {
 	const a: number[][] = [];
 	const b: number[] = [];
 	from.forEach(([x, y], i) => {
@@ -36,8 +35,86 @@ export function homographyFrom(from: Quad, to: Quad): Homography | undefined {
 		a.push([x, y, 1, 0, 0, 0, -u * x, -u * y], [0, 0, 0, x, y, 1, -v * x, -v * y]);
 		b.push(u, v);
 	});
+	return { a, b };
+}
+
+/** The projection that takes four points to four others; undefined when three lie on a line. */
+export function homographyFrom(from: Quad, to: Quad): Homography | undefined {
+	const { a, b } = projectionRows(from, to);
 	const h = solveDense(a, b);
 	return h && [...h, 1];
+}
+
+/** Points moved and shrunk to about one around the origin, with the way there. */
+function centred(points: readonly Point[]): { points: Point[]; shift: Point; size: number } {
+	const n = points.length;
+	const shift: Point = [points.reduce((s, p) => s + p[0], 0) / n, points.reduce((s, p) => s + p[1], 0) / n];
+	const size = points.reduce((s, p) => s + distance(p, shift), 0) / n || 1;
+	return { points: points.map(([x, y]) => [(x - shift[0]) / size, (y - shift[1]) / size] as const), shift, size };
+}
+
+/** One projection after the other. */
+export function chain(second: Homography, first: Homography): Homography {
+	const m = Array.from({ length: 9 }, (_, i) => {
+		const [r, c] = [Math.floor(i / 3), i % 3];
+		return [0, 1, 2].reduce((s, k) => s + (second[3 * r + k] as number) * (first[3 * k + c] as number), 0);
+	});
+	return m.map((v) => v / (m[8] as number));
+}
+
+/** The projection that undoes another, by its adjugate. */
+export function inverse(h: Homography): Homography {
+	const [a, b, c, d, e, f, g, k, l] = h as readonly [
+		number,
+		number,
+		number,
+		number,
+		number,
+		number,
+		number,
+		number,
+		number
+	];
+	const m = [
+		e * l - f * k,
+		c * k - b * l,
+		b * f - c * e,
+		f * g - d * l,
+		a * l - c * g,
+		c * d - a * f,
+		d * k - e * g,
+		b * g - a * k,
+		a * e - b * d
+	];
+	return m.map((v) => v / (m[8] as number));
+}
+
+/**
+ * The projection that takes four or more points nearest to as many others, by least squares of the
+ * linear equations after centring both sets (Hartley, In defense of the eight-point algorithm, 1997,
+ * from memory); undefined when it cannot be told. `weights` say how far each pair is believed.
+ */
+export function fitHomography(
+	from: readonly Point[],
+	to: readonly Point[],
+	weights: readonly number[] = from.map(() => 1)
+): Homography | undefined {
+	const [f, t] = [centred(from), centred(to)];
+	const { a, b } = projectionRows(f.points, t.points);
+	const weightOf = (row: number): number => (weights[Math.floor(row / 2)] as number) ** 2;
+	const normal = Array.from({ length: 8 }, (_, r) =>
+		Array.from({ length: 8 }, (_, c) =>
+			a.reduce((s, row, i) => s + weightOf(i) * (row[r] as number) * (row[c] as number), 0)
+		)
+	);
+	const right = Array.from({ length: 8 }, (_, r) =>
+		a.reduce((s, row, i) => s + weightOf(i) * (row[r] as number) * (b[i] as number), 0)
+	);
+	const h = solveDense(normal, right);
+	if (!h) return undefined;
+	const into = [1 / f.size, 0, -f.shift[0] / f.size, 0, 1 / f.size, -f.shift[1] / f.size, 0, 0, 1];
+	const out = [t.size, 0, t.shift[0], 0, t.size, t.shift[1], 0, 0, 1];
+	return chain(out, chain([...h, 1], into));
 }
 
 export function project(h: Homography, [x, y]: Point): Point {

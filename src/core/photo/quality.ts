@@ -13,7 +13,9 @@ export const SHEET_WARNINGS = [
 	'line-runs-off',
 	'another-line',
 	'line-short',
-	'tick-off-top'
+	'tick-off-top',
+	'marks-uneven',
+	'printed-scale'
 ] as const;
 export type SheetWarning = (typeof SHEET_WARNINGS)[number];
 
@@ -42,6 +44,8 @@ export interface ReadingFacts {
 	readonly line: FollowedLine;
 	readonly flatMm: readonly [number, number];
 	readonly tickFromTopMm: number | undefined;
+	/** Doubts that were found before the line was read, with what each costs. */
+	readonly extra: readonly (readonly [SheetWarning, number])[];
 }
 
 /** Longest run of places with hardly any ink, mm. */
@@ -67,7 +71,7 @@ function nearEdgeMm({ xMm, yMm }: FollowedLine, [w, h]: readonly [number, number
 
 /** Each doubt with what it takes off the score. */
 function doubts(f: ReadingFacts): (readonly [SheetWarning, number])[] {
-	const found: (readonly [SheetWarning, number])[] = [];
+	const found: (readonly [SheetWarning, number])[] = [...f.extra];
 	const add = (warning: SheetWarning, holds: boolean, cost: number) => {
 		if (holds) found.push([warning, cost]);
 	};

@@ -6,13 +6,14 @@ import { findSheet } from './findSheet.js';
 import { findTick } from './findTick.js';
 import { flattenSheet, pictureScale, type FlatSheet } from './flatten.js';
 import { followLine, type FollowedLine } from './followLine.js';
-import { parabola, project, type Point, type Quad } from './geometry.js';
+import { chain, inverse, parabola, project, type Homography, type Point, type Quad } from './geometry.js';
 import { checkPicture, type Picture, type Raster } from './raster.js';
 import { refineSides } from './refineSides.js';
 import { findRidges, shrinkBy, transpose, transposeRaster, without, type Ridges } from './ridges.js';
 import { rateReading, type ReadingFacts, type SheetQuality } from './quality.js';
 import { aspectOf, longSideFirst, SHEETS, type SheetName } from './sheets.js';
 import { tracePath, type TracedPath } from './tracePath.js';
+import { cornersOf, lookAt, viewOf, type View } from './view.js';
 
 /** A drawn line read off a picture of its sheet. */
 export interface ReadLine {
@@ -24,8 +25,11 @@ export interface ReadLine {
 	readonly quality: SheetQuality;
 	/** Corners of the sheet in the picture, px, the first side a long one. */
 	readonly corners: Quad;
-	/** The line where it lies in the picture, px. */
+	/** The line where it lies in the picture, px, point for point. */
 	readonly inPicture: readonly Point[];
+	readonly view: View;
+	/** From picture px, the lens undone, to the line's own mm. */
+	readonly fromPicture: Homography;
 }
 
 /** Told as the work goes on, 0..1; throwing from it stops the work. */
@@ -111,15 +115,23 @@ function chooseWay(across: Ridges, pxPerMm: number): { way: Way; second: number 
 	return { way: { path: best.path, upright: best.upright }, second: second ? second.score / best.path.score : 0 };
 }
 
-/** Flat-sheet line turned so that the arch opens downward and x runs to the right, y still down. */
-function uprightLine(line: FollowedLine, arch: 1 | -1, upright: boolean): { line: FollowedLine; reversed: boolean } {
-	if (arch === 1 && !upright) return { line, reversed: false };
-	const turn = (x: number, y: number): readonly [number, number] => {
-		if (!upright) return [-x, -y];
-		// The line ran down the sheet: its x is the sheet's y and its y the sheet's x.
-		return arch === 1 ? [-x, y] : [x, -y];
-	};
-	const points = Array.from(line.xMm, (x, i) => turn(x, line.yMm[i] as number));
+/** From the sheet's mm, y down, to where the arch opens downward and x runs to the right, y still down. */
+function turnOf(arch: 1 | -1, upright: boolean): Homography {
+	// The line ran down the sheet where `upright`: its x is the sheet's y and its y the sheet's x.
+	if (upright) return arch === 1 ? [0, -1, 0, 1, 0, 0, 0, 0, 1] : [0, 1, 0, -1, 0, 0, 0, 0, 1];
+	return [arch, 0, 0, 0, arch, 0, 0, 0, 1];
+}
+
+/** A line on the sheet, put upright and made to run from left to right. */
+function uprightLine(
+	line: FollowedLine,
+	turn: Homography,
+	upright: boolean
+): { line: FollowedLine; reversed: boolean } {
+	const points = Array.from(line.xMm, (x, i) => {
+		const y = line.yMm[i] as number;
+		return project(turn, upright ? [y, x] : [x, y]);
+	});
 	const reversed = (points[0]?.[0] ?? 0) > (points[points.length - 1]?.[0] ?? 0);
 	if (reversed) points.reverse();
 	return {
@@ -204,31 +216,46 @@ export function readSheet(picture: Picture, sheet: SheetName, progress: Progress
 	return readLocated(picture, located.corners, sheet, located, progress);
 }
 
-type Located = ReturnType<typeof locateSheet>;
+/** What was seen of a sheet while it was looked for. */
+export type Located = Omit<ReturnType<typeof locateSheet>, 'corners'>;
 
-/** Reads the line of a sheet whose corners are known. */
-export function readLocated(
+/** Reads the line of a plain sheet whose corners are known. */
+export const readLocated = (
 	picture: Picture,
 	corners: Quad,
 	sheet: SheetName,
-	located: Omit<Located, 'corners'>,
+	located: Located,
 	progress: Progress = () => undefined
+): ReadLine => {
+	const aspect = aspectOf(corners, picture.width, picture.height);
+	return readViewed(picture, viewOf(corners, sheet), sheet, { ...located, aspect, extra: [] }, progress);
+};
+
+/** Reads the line of a sheet that is seen in a known way; `clean` takes out of the flat sheet what nobody drew. */
+export function readViewed(
+	picture: Picture,
+	view: View,
+	sheet: SheetName,
+	located: Located & Pick<ReadingFacts, 'aspect' | 'extra'>,
+	progress: Progress = () => undefined,
+	clean: (flat: FlatSheet) => FlatSheet = (flat) => flat
 ): ReadLine {
+	const corners = cornersOf(view, sheet);
 	const pxPerMm = pictureScale(corners, SHEETS[sheet]) * located.facetScale;
 	if (located.risePx / pxPerMm > BLURRED_MM) throw new CoreError('blurred');
-	const flat = flattenSheet(picture, corners, sheet);
+	const flat = clean(flattenSheet(picture, view, sheet));
 	progress(0.6);
 	const { line: raw, way, second, tick, evidence } = readFlat(flat);
 	progress(0.95);
 	if (second > TWO_LINES_SHARE) throw new CoreError('two-lines');
-	const { line, reversed } = uprightLine(raw, way.path.arch, way.upright);
+	const turn = turnOf(way.path.arch, way.upright);
+	const { line, reversed } = uprightLine(raw, turn, way.upright);
 	const tickIndex = tick === undefined || !reversed ? tick : line.xMm.length - 1 - tick;
 	const apexIndex = tickIndex ?? topOf(line);
 	const [x0, y0] = [line.xMm[apexIndex] as number, line.yMm[apexIndex] as number];
 	const facts: ReadingFacts = {
 		...located,
 		pxPerMm,
-		aspect: aspectOf(corners, picture.width, picture.height),
 		sheet,
 		second,
 		evidence,
@@ -237,6 +264,11 @@ export function readLocated(
 		tickFromTopMm: tickIndex === undefined ? undefined : x0 - (line.xMm[topOf(line)] as number)
 	};
 	progress(1);
+	const toLine = chain([1, 0, -x0, 0, -1, y0, 0, 0, 1], turn);
+	const inPicture = Array.from(raw.xMm, (x, i) => {
+		const y = raw.yMm[i] as number;
+		return lookAt(view, way.upright ? [y, x] : [x, y]);
+	});
 	return {
 		xMm: line.xMm.map((x) => x - x0),
 		yMm: line.yMm.map((y) => y0 - y),
@@ -244,11 +276,9 @@ export function readLocated(
 		apexBy: tickIndex === undefined ? 'top' : 'tick',
 		quality: rateReading(facts),
 		corners,
-		inPicture: Array.from(raw.xMm, (x, i) => {
-			const y = raw.yMm[i] as number;
-			const [u, v] = way.upright ? [y, x] : [x, y];
-			return project(flat.toPicture, [u * flat.pxPerMm - 0.5, v * flat.pxPerMm - 0.5]);
-		})
+		inPicture: reversed ? inPicture.reverse() : inPicture,
+		view,
+		fromPicture: chain(toLine, inverse(view.projection))
 	};
 }
 

@@ -17,6 +17,7 @@ function arch(count = 600, ink = 0.5): FollowedLine {
 }
 
 const GOOD: ReadingFacts = {
+	extra: [],
 	leastSupport: 0.9,
 	paperness: 0.98,
 	lead: 0.5,
@@ -50,6 +51,8 @@ describe('the quality of a reading', () => {
 		'line-runs-off': { line: { ...arch(), xMm: arch().xMm.map((x) => x - 49) } },
 		'another-line': { second: 0.4 },
 		'line-short': { line: { ...arch(), xMm: arch().xMm.map((x) => 150 + (x - 50) / 3) } },
+		'marks-uneven': { extra: [['marks-uneven', 0.25]] },
+		'printed-scale': { extra: [['printed-scale', 0.3]] },
 		'tick-off-top': { tickFromTopMm: 40 }
 	};
 	it('every doubt has its words and its case', () => {

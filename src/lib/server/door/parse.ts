@@ -96,7 +96,11 @@ export const schemas = {
 			.required(),
 		note: text(1000)
 	}),
-	printedSheet: Joi.object<{ size: 'a3' | 'tabloid' }>({ size: Joi.string().valid('a3', 'tabloid').default('a3') }),
+	printedSheet: Joi.object<{ size: 'a3' | 'tabloid'; on?: 'a4' | 'letter'; visit?: string }>({
+		size: Joi.string().valid('a3', 'tabloid').default('a3'),
+		on: Joi.string().valid('a4', 'letter'),
+		visit: id
+	}),
 	hand: Joi.object<HandInput>({
 		twoMm: Joi.number().min(20).max(70).required(),
 		threeMm: Joi.number().min(30).max(95).required(),

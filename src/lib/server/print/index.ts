@@ -1,2 +1,3 @@
-export { tracingSheets, type PrintedSheetName } from './tracingSheet.js';
+export { tracingSheets, type SheetOwner } from './tracingSheet.js';
+export { tiledSheets, type TilePaper } from './tiledSheets.js';
 export { cardTemplate, type TemplateCut } from './cardTemplate.js';

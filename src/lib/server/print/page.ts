@@ -1,9 +1,20 @@
-import { PDFDocument, PrintScaling, rgb, StandardFonts, type PDFFont, type PDFPage } from 'pdf-lib';
+import {
+	PDFDocument,
+	popGraphicsState,
+	PrintScaling,
+	pushGraphicsState,
+	rgb,
+	StandardFonts,
+	translate,
+	type PDFFont,
+	type PDFPage
+} from 'pdf-lib';
 
 /** PostScript points a millimetre. */
 const PT = 72 / 25.4;
 export const INK = rgb(0.13, 0.19, 0.23);
 export const PALE = rgb(0.55, 0.58, 0.6);
+export const PAPER = rgb(1, 1, 1);
 
 /** A page measured in mm from its lower left corner. */
 export interface PrintedPage {
@@ -11,6 +22,8 @@ export interface PrintedPage {
 	readonly font: PDFFont;
 	readonly widthMm: number;
 	readonly heightMm: number;
+	/** Draws with everything moved to the right and up. */
+	readonly shifted: (xMm: number, yMm: number, draw: () => void) => void;
 }
 
 export interface PrintedDocument {
@@ -26,12 +39,15 @@ export async function printedDocument(title: string): Promise<PrintedDocument> {
 	document.setProducer('Zone Tally');
 	document.catalog.getOrCreateViewerPreferences().setPrintScaling(PrintScaling.None);
 	return {
-		addPage: (widthMm, heightMm) => ({
-			page: document.addPage([widthMm * PT, heightMm * PT]),
-			font,
-			widthMm,
-			heightMm
-		}),
+		addPage: (widthMm, heightMm) => {
+			const page = document.addPage([widthMm * PT, heightMm * PT]);
+			const shifted = (xMm: number, yMm: number, draw: () => void): void => {
+				page.pushOperators(pushGraphicsState(), translate(xMm * PT, yMm * PT));
+				draw();
+				page.pushOperators(popGraphicsState());
+			};
+			return { page, font, widthMm, heightMm, shifted };
+		},
 		save: () => document.save()
 	};
 }
@@ -53,13 +69,25 @@ export function line(
 	});
 }
 
-export function box({ page }: PrintedPage, x: number, y: number, w: number, h: number, filled: boolean): void {
+export function disc({ page }: PrintedPage, x: number, y: number, radiusMm: number): void {
+	page.drawCircle({ x: x * PT, y: y * PT, size: radiusMm * PT, color: INK });
+}
+
+export function box(
+	{ page }: PrintedPage,
+	x: number,
+	y: number,
+	w: number,
+	h: number,
+	filled: boolean,
+	color = INK
+): void {
 	page.drawRectangle({
 		x: x * PT,
 		y: y * PT,
 		width: w * PT,
 		height: h * PT,
-		...(filled ? { color: INK } : { borderColor: INK, borderWidth: 0.3 * PT })
+		...(filled ? { color } : { borderColor: INK, borderWidth: 0.3 * PT })
 	});
 }
 

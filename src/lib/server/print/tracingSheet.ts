@@ -1,57 +1,81 @@
-import { MAIN_STATIONS } from '../../../core/curve/index.js';
-import { SHEETS, type SheetName } from '../../../core/photo/index.js';
-import { box, checkRule, line, PALE, printedDocument, words, type PrintedPage } from './page.js';
+import QRCode from 'qrcode';
+import { sheetLayout, writeSheetCode, type PrintedSheetName, type SheetCode } from '../../../core/photo/index.js';
+import { PRINTED_REPEATS, PRINTED_STATIONS } from '../../../core/photo/index.js';
+import { box, checkRule, disc, line, PALE, printedDocument, words, type PrintedPage } from './page.js';
 
-export type PrintedSheetName = Extract<SheetName, 'a3' | 'tabloid'>;
-
-const REPEATS = [1, 2, 3] as const;
-/** Black corner marks: the sheet's own corners are read, these say at a glance that none is folded. */
-const MARK_MM = 6;
-const INSET_MM = 8;
-
-function corners(p: PrintedPage): void {
-	const { widthMm: w, heightMm: h } = p;
-	for (const [x, y] of [
-		[INSET_MM, INSET_MM],
-		[w - INSET_MM - MARK_MM, INSET_MM],
-		[w - INSET_MM - MARK_MM, h - INSET_MM - MARK_MM],
-		[INSET_MM, h - INSET_MM - MARK_MM]
-	] as const)
-		box(p, x, y, MARK_MM, MARK_MM, true);
+/** Whose sheets they are. */
+export interface SheetOwner {
+	readonly horseId: string;
+	readonly horse: string;
+	/** Under this id the visit will be kept when the sheets come back. */
+	readonly visitId: string;
 }
 
-function ticks(p: PrintedPage, x: number, y: number, ticked: { station: string; repeat: number }): void {
-	MAIN_STATIONS.forEach((s, i) => {
-		box(p, x + i * 20, y, 5, 5, s === ticked.station);
-		words(p, x + i * 20 + 7, y + 0.8, s, 4);
+/** The code as filled squares; its quiet margin is the empty paper around it. */
+function drawCode(p: PrintedPage, code: SheetCode): void {
+	const { xMm, yMm, wMm } = sheetLayout(code.sheet).code;
+	const { modules } = QRCode.create(writeSheetCode(code), { errorCorrectionLevel: 'M' });
+	const step = wMm / modules.size;
+	for (let row = 0; row < modules.size; row++) {
+		// Squares that touch are one bar, so that no light shows between them.
+		for (let from = 0; from < modules.size; from++) {
+			if (!modules.get(row, from)) continue;
+			let to = from;
+			while (to < modules.size && modules.get(row, to)) to++;
+			box(p, xMm + from * step, p.heightMm - yMm - (row + 1) * step, (to - from) * step, step, true);
+			from = to;
+		}
+	}
+}
+
+function drawBoxes(p: PrintedPage, code: SheetCode): void {
+	for (const { xMm, yMm, wMm, hMm, stands } of sheetLayout(code.sheet).boxes) {
+		const [x, y] = [xMm, p.heightMm - yMm - hMm];
+		const ticked = 'station' in stands ? stands.station === code.station : stands.repeat === code.repeat;
+		box(p, x, y, wMm, hMm, false);
+		if (ticked) box(p, x + 1.2, y + 1.2, wMm - 2.4, hMm - 2.4, true);
+		words(p, x + wMm + 2, y + 1.2, 'station' in stands ? stands.station : String(stands.repeat), 4.5);
+	}
+}
+
+/** One sheet to trace on: marks and code to read it by, ends, up, boxes for station and repeat, check rule. */
+export function drawSheet(p: PrintedPage, horse: string, code: SheetCode): void {
+	const layout = sheetLayout(code.sheet);
+	const up = (yMm: number): number => p.heightMm - yMm;
+	for (const [x, y] of layout.marks) disc(p, x, up(y), layout.markRadiusMm);
+	const write = (at: readonly [number, number], text: string, sizeMm: number, color?: typeof PALE) =>
+		words(p, at[0], up(at[1]), text, sizeMm, color);
+	const [foot, head] = layout.arrow;
+	line(p, foot[0], up(foot[1]), head[0], up(head[1]), 0.6);
+	for (const side of [-3, 3]) line(p, head[0] + side, up(head[1] + 4), head[0], up(head[1]), 0.6);
+	write(layout.words.up, 'up', 4);
+	write(layout.words.near, 'NEAR (left) end', 5);
+	write(layout.words.off, 'OFF (right) end', 5);
+	write(layout.words.horse, horse, 5);
+	write(layout.words.day, 'Day: ________  by: ________', 4, PALE);
+	drawBoxes(p, code);
+	drawCode(p, code);
+	checkRule(p, layout.rule[0], up(layout.rule[1]));
+}
+
+/** The sheets of a visit: three stations by three repeats, and a spare whose boxes are ticked by pen. */
+export function sheetCodes(owner: SheetOwner, sheet: PrintedSheetName, tiled: boolean): SheetCode[] {
+	const { horseId, visitId } = owner;
+	const one = (station: string | undefined, repeat: number | undefined) => ({
+		sheet,
+		tiled,
+		horseId,
+		visitId,
+		station,
+		repeat
 	});
-	REPEATS.forEach((r, i) => {
-		box(p, x + 70 + i * 13, y, 5, 5, r === ticked.repeat);
-		words(p, x + 70 + i * 13 + 7, y + 0.8, String(r), 4);
-	});
+	return [...PRINTED_STATIONS.flatMap((s) => PRINTED_REPEATS.map((r) => one(s, r))), one(undefined, undefined)];
 }
 
-/** One sheet to trace on: ends, up, boxes for station and repeat, check rule. */
-function drawSheet(p: PrintedPage, horse: string, ticked: { station: string; repeat: number }): void {
-	const { widthMm: w, heightMm: h } = p;
-	corners(p);
-	words(p, 22, h - 14, 'NEAR (left)', 5);
-	words(p, w - 54, h - 14, 'OFF (right)', 5);
-	line(p, w / 2, h - 22, w / 2, h - 10, 0.6);
-	line(p, w / 2 - 3, h - 14, w / 2, h - 10, 0.6);
-	line(p, w / 2 + 3, h - 14, w / 2, h - 10, 0.6);
-	words(p, w / 2 + 5, h - 15, 'up', 4);
-	words(p, 22, 25, `Horse: ${horse}`, 5);
-	words(p, 22, 17, 'Day: ____________   by: ____________', 4, PALE);
-	ticks(p, w - 140, 24, ticked);
-	checkRule(p, w - 140, 14);
-}
-
-/** Nine sheets for a visit, three stations by three repeats, true to scale. */
-export async function tracingSheets(horse: string, size: PrintedSheetName): Promise<Uint8Array> {
-	const document = await printedDocument(`Tracing sheets, ${horse}`);
-	const { longMm, shortMm } = SHEETS[size];
-	for (const station of MAIN_STATIONS)
-		for (const repeat of REPEATS) drawSheet(document.addPage(longMm, shortMm), horse, { station, repeat });
+/** Sheets to trace on, true to scale, each a page. */
+export async function tracingSheets(owner: SheetOwner, sheet: PrintedSheetName): Promise<Uint8Array> {
+	const document = await printedDocument(`Tracing sheets, ${owner.horse}`);
+	const { longMm, shortMm } = sheetLayout(sheet);
+	for (const code of sheetCodes(owner, sheet, false)) drawSheet(document.addPage(longMm, shortMm), owner.horse, code);
 	return document.save();
 }

@@ -92,6 +92,38 @@ export async function putVisit(db: Database, scope: Scope, input: VisitInput): P
 	});
 }
 
+/** What stands with what comes: a tracing of the same station and repeat is the same sheet read again and takes its place. */
+function mergedTracings(stand: readonly TracingInput[], come: readonly TracingInput[]): TracingInput[] {
+	const replaced = (t: TracingInput) => come.some((c) => c.station === t.station && c.repeat === t.repeat);
+	return [...stand.filter((t) => !replaced(t)), ...come];
+}
+
+/**
+ * Adds tracings to a visit, which is begun when it is not there yet: sheets that come back one after the
+ * other file themselves so. Day and note of a visit that is there stay; a new note is added.
+ */
+export async function addTracings(db: Database, scope: Scope, input: VisitInput): Promise<WriteOutcome> {
+	return db.transaction(async (tx) => {
+		const horse = await lockHorse(tx, scope, input.horseId);
+		const [old] = await tx.select().from(tables.visit).where(eq(tables.visit.id, input.id));
+		if (old && old.horseId !== horse.id) throw new CoreError('not-found');
+		const stand = old ? await tx.select().from(tables.tracing).where(eq(tables.tracing.visitId, old.id)) : [];
+		const plain = stand.map(({ id, station, repeat, xMm, yMm, source, operator, quality }): TracingInput => {
+			return { id, station, repeat, xMm, yMm, source, operator, quality };
+		});
+		const note = [old?.note, input.note].filter((n, i, all) => n && all.indexOf(n) === i).join('\n');
+		const outcome = await writeVisit(tx, scope, horse, {
+			...input,
+			visitedOn: old?.visitedOn ?? input.visitedOn,
+			note,
+			tracings: mergedTracings(plain, input.tracings),
+			...(old ? { version: old.version } : {})
+		});
+		if (outcome !== 'unchanged') await rejudgeHorse(tx, horse);
+		return outcome;
+	});
+}
+
 /** Takes a visit back (`undone`) or puts it in again. Nothing is deleted. */
 export async function setVisitUndone(db: Database, scope: Scope, visitId: string, undone: boolean): Promise<void> {
 	await db.transaction(async (tx) => {

@@ -1,41 +1,40 @@
 <script lang="ts">
 	import { onDestroy } from 'svelte';
-	import { makeCurve, MAIN_STATIONS, type Curve } from '$core/curve/index.js';
-	import { SHEET_NAMES, type Quad, type ReadLine, type SheetName } from '$core/photo/index.js';
+	import { MAIN_STATIONS, type Curve } from '$core/curve/index.js';
+	import { redrawLine, SHEET_NAMES, type Point, type Quad, type SheetName, type Wipe } from '$core/photo/index.js';
 	import { errorSentence, SHEET_WARNING_WORDS, SHEET_WORDS } from '$words/index.js';
 	import FileDrop from '../entry/FileDrop.svelte';
-	import OutlineView from '../entry/OutlineView.svelte';
-	import { makeSheetReader, type SheetResult } from './sheetReader.js';
+	import { curveOf, type DraftTracing } from '../entry/draft.js';
+	import type { KeptSheet } from './filing.js';
+	import {
+		answered,
+		corrected,
+		curveOfItem,
+		isDoubtful,
+		isGood,
+		newItem,
+		redone,
+		undone,
+		type SheetItem
+	} from './sheetItem.js';
+	import { makeSheetReader } from './sheetReader.js';
+	import SheetSide from './SheetSide.svelte';
 	import SheetView from './SheetView.svelte';
 
 	interface Props {
 		horseId: string;
-		/** Stations and repeats that are taken already. */
-		taken: (station: string, repeat: number) => boolean;
+		/** Whose sheets may lie among the pictures. */
+		horses: readonly { readonly id: string; readonly name: string }[];
+		/** Tracings that are on the desk already. */
+		kept: readonly DraftTracing[];
 		before: Readonly<Record<string, Curve>>;
-		onkeep: (station: string, repeat: number, curve: Curve, picture: File) => void;
+		onkeep: (sheet: KeptSheet) => void;
 	}
-	const { horseId, taken, before, onkeep }: Props = $props();
+	const { horseId, horses, kept, before, onkeep }: Props = $props();
 
-	interface Item {
-		readonly id: number;
-		readonly file: File;
-		readonly url: string;
-		readonly sheet: SheetName;
-		readonly station: string;
-		readonly share: number;
-		readonly result: SheetResult | undefined;
-		readonly corners: Quad | undefined;
-		readonly size: { readonly width: number; readonly height: number } | undefined;
-		/** The spine as it was set by hand. */
-		readonly apexIndex: number | undefined;
-		/** The near side was drawn on the right. */
-		readonly flipped: boolean;
-	}
-	const GOOD = 0.8;
 	const reader = makeSheetReader();
 	let sheet: SheetName = $state('a3');
-	let items: readonly Item[] = $state.raw([]);
+	let items: readonly SheetItem[] = $state.raw([]);
 	let openId: number | undefined = $state();
 	let count = 0;
 
@@ -44,109 +43,122 @@
 		items.forEach((i) => URL.revokeObjectURL(i.url));
 	});
 
-	const change = (id: number, more: Partial<Item>) => (items = items.map((i) => (i.id === id ? { ...i, ...more } : i)));
-	const lineOf = (i: Item): ReadLine | undefined => (i.result?.status === 'read' ? i.result.line : undefined);
-	const good = $derived(items.filter((i) => (lineOf(i)?.quality.score ?? 0) >= GOOD));
-	const doubtful = $derived(items.filter((i) => i.result && (lineOf(i)?.quality.score ?? 0) < GOOD));
-	const busy = $derived(items.some((i) => !i.result));
-	const open = $derived(items.find((i) => i.id === openId) ?? doubtful[0] ?? items.find((i) => i.result) ?? items[0]);
+	const find = (id: number) => items.find((i) => i.id === id);
+	const put = (next: SheetItem) => (items = items.map((i) => (i.id === next.id ? next : i)));
+	const good = $derived(items.filter(isGood));
+	const doubtful = $derived(items.filter(isDoubtful));
+	const busy = $derived(items.some((i) => i.share !== undefined));
+	const open = $derived(
+		items.find((i) => i.id === openId) ?? doubtful[0] ?? items.find((i) => i.share === undefined) ?? items[0]
+	);
+	const taken = (station: string, repeat: number) => kept.some((t) => t.station === station && t.repeat === repeat);
 
 	/** Twelve in a row are three stations of up to three repeats each, in the order of the file names. */
 	function stationFor(index: number): string {
-		const waiting = items.length;
-		const repeats = [1, 2, 3];
-		const slots = MAIN_STATIONS.flatMap((s) => repeats.filter((r) => !taken(s, r)).map(() => s));
-		return slots[waiting + index] ?? MAIN_STATIONS[0];
+		const slots = MAIN_STATIONS.flatMap((s) => [1, 2, 3].filter((r) => !taken(s, r)).map(() => s));
+		return slots[items.length + index] ?? MAIN_STATIONS[0];
 	}
 	function take(files: File[]) {
 		const sorted = [...files].sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
-		const fresh = sorted.map((file, i): Item => ({
-			id: ++count,
-			file,
-			url: URL.createObjectURL(file),
-			sheet,
-			station: stationFor(i),
-			share: 0,
-			result: undefined,
-			corners: undefined,
-			size: undefined,
-			apexIndex: undefined,
-			flipped: false
-		}));
+		const fresh = sorted.map((f, i) => newItem(++count, f, URL.createObjectURL(f), sheet, stationFor(i)));
 		items = [...items, ...fresh];
-		for (const item of fresh) void readOne(item.id);
+		for (const item of fresh) void read(item.id);
 	}
-	async function readOne(id: number, corners?: Quad) {
-		const item = items.find((i) => i.id === id);
+	async function read(id: number, corners?: Quad) {
+		const item = find(id);
 		if (!item) return;
-		change(id, { result: undefined, share: 0, apexIndex: undefined });
+		put({ ...item, share: 0 });
 		const result = await reader.read(item.file, item.sheet, {
 			...(corners ? { corners } : {}),
-			onprogress: (share) => change(id, { share })
+			onprogress: (share) => {
+				const now = find(id);
+				if (now) put({ ...now, share });
+			}
 		});
-		if (result.status === 'read')
-			change(id, { result, corners: result.line.corners, size: { width: result.width, height: result.height } });
-		else change(id, { result });
+		const now = find(id);
+		if (now) put(answered(now, result));
 	}
-	function curveOf(item: Item): Curve | undefined {
-		const line = lineOf(item);
-		if (!line) return undefined;
-		const at = item.apexIndex ?? line.apexIndex;
-		const [x0, y0] = [line.xMm[at] as number, line.yMm[at] as number];
-		const points = Array.from(
-			line.xMm,
-			(x, i) => [item.flipped ? x0 - x : x - x0, (line.yMm[i] as number) - y0] as const
-		);
-		return makeCurve(item.flipped ? points.reverse() : points);
+	async function wipe(id: number, stroke: Wipe) {
+		const item = find(id);
+		if (!item?.now) return;
+		const wipes = [...item.now.wipes, stroke];
+		put({ ...item, share: 0 });
+		const result = await reader.wipe(item.file, item.sheet, item.now.line.view, wipes, item.code !== undefined);
+		const now = find(id);
+		if (now) put(answered(now, result, wipes));
 	}
-	function keep(list: readonly Item[]) {
-		const used: string[] = [];
+	async function redraw(id: number, stroke: readonly Point[], snap: boolean) {
+		const item = find(id);
+		if (!item?.now) return;
+		const { line } = item.now;
+		const drawn = snap ? await reader.snap(item.file, item.sheet, line.view, stroke) : undefined;
+		const now = find(id);
+		const points = drawn?.status === 'snapped' ? drawn.stroke : stroke;
+		if (now) put(corrected(now, { line: redrawLine(line, points) }));
+	}
+	function keep(list: readonly SheetItem[]) {
 		for (const item of list) {
-			const curve = curveOf(item);
+			const curve = curveOfItem(item);
 			if (!curve) continue;
-			let repeat = 1;
-			while (taken(item.station, repeat) || used.includes(`${item.station} ${repeat}`)) repeat++;
-			used.push(`${item.station} ${repeat}`);
-			onkeep(item.station, repeat, curve, item.file);
+			const { station, repeat, file, code } = item;
+			onkeep({ station, repeat, curve, file, code });
 		}
 		drop(list);
 	}
-	function drop(list: readonly Item[]) {
+	function drop(list: readonly SheetItem[]) {
 		list.forEach((i) => URL.revokeObjectURL(i.url));
 		items = items.filter((i) => !list.includes(i));
 		openId = undefined;
 	}
 	/** A picture that could not be read still shows, with corners to drag. */
-	function sized(item: Item, image: HTMLImageElement) {
-		if (item.size) return;
+	function sized(item: SheetItem, image: HTMLImageElement) {
 		const { naturalWidth: width, naturalHeight: height } = image;
 		const [x, y] = [width * 0.12, height * 0.12];
-		change(item.id, {
-			size: { width, height },
-			corners: [
-				[x, y],
-				[width - x, y],
-				[width - x, height - y],
-				[x, height - y]
-			]
-		});
+		const guess: Quad = [
+			[x, y],
+			[width - x, y],
+			[width - x, height - y],
+			[x, height - y]
+		];
+		put({ ...item, size: { width, height }, guess });
 	}
 	function key(e: KeyboardEvent) {
 		if (e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName)) return;
+		if (e.ctrlKey || e.metaKey || e.altKey) return;
 		if (e.key === 'a' && good.length > 0) keep(good);
 		if (e.key === 'd' && doubtful.length > 0) {
 			const at = doubtful.findIndex((i) => i.id === open?.id);
 			openId = doubtful[(at + 1) % doubtful.length]?.id;
 		}
 	}
-	const say = (i: Item): string => {
-		if (!i.result) return `reading ${Math.round(i.share * 100)}%`;
-		if (i.result.status === 'refused') return errorSentence(i.result.problem);
-		const { score, warnings } = i.result.line.quality;
-		return warnings.length > 0
-			? SHEET_WARNING_WORDS[warnings[0] as keyof typeof SHEET_WARNING_WORDS]
-			: `read well (${score.toFixed(2)})`;
+	const nameOf = (id: string) => horses.find((h) => h.id === id)?.name;
+	/** Where a sheet with our code belongs, in words. */
+	function filesTo({ code, station, repeat }: SheetItem): string | undefined {
+		const name = code && nameOf(code.horseId);
+		return name ? `${name}, ${station}${repeat ? `, tracing ${repeat}` : ''}` : undefined;
+	}
+	const say = (i: SheetItem): string => {
+		if (i.share !== undefined) return `reading ${Math.round(i.share * 100)}%`;
+		if (i.problem) return errorSentence(i.problem);
+		const quality = i.now?.line.quality;
+		if (!quality) return '';
+		if (i.now?.byHand) return 'put right by hand';
+		return quality.warnings.length > 0
+			? SHEET_WARNING_WORDS[quality.warnings[0] as keyof typeof SHEET_WARNING_WORDS]
+			: `read well (${quality.score.toFixed(2)})`;
 	};
+	const othersOf = (item: SheetItem): Curve[] => [
+		...kept.filter((t) => t.station === item.station).map(curveOf),
+		...items
+			.filter((i) => i !== item && i.station === item.station && i.code?.horseId === item.code?.horseId)
+			.flatMap((i) => curveOfItem(i) ?? [])
+	];
+	const PRINTS = [
+		['A3', 'size=a3'],
+		['A3 on A4 pages', 'size=a3&on=a4'],
+		['tabloid', 'size=tabloid'],
+		['tabloid on letter pages', 'size=tabloid&on=letter']
+	] as const;
 </script>
 
 <svelte:window onkeydown={key} />
@@ -161,17 +173,23 @@
 		>{/if}
 	{#if busy}<button type="button" class="btn" onclick={() => reader.stop()}>Stop reading</button>{/if}
 </div>
-<FileDrop accept="image/jpeg,image/png,image/webp" onfiles={take}>
-	<b>Drop photos of the sheets, or choose</b><br /><span class="quiet"
-		>one line a sheet, all four corners in the picture, any light. Many at once: in the order T8, T13, T18.</span
-	>
+<FileDrop accept="image/jpeg,image/png,image/webp" onfiles={take} slim={items.length > 0}>
+	<b>{items.length > 0 ? 'Drop more, or choose' : 'Drop photos of the sheets, or choose'}</b>
+	{#if items.length === 0}<br /><span class="quiet"
+			>one line a sheet, all four corners in the picture, any light. Printed sheets file themselves; others in the order
+			T8, T13, T18.</span
+		>{/if}
 </FileDrop>
 
 {#if items.length === 0}
 	<p class="quiet">
-		Plain A4, A3, A2, letter and tabloid paper is read. Or print sheets with boxes for station and repeat:
-		<a class="link" href={`/api/horses/${horseId}/sheets.pdf?size=a3`} download>A3</a>,
-		<a class="link" href={`/api/horses/${horseId}/sheets.pdf?size=tabloid`} download>tabloid</a>.
+		Plain A4, A3, A2, letter and tabloid paper is read. Sheets of your own file themselves to horse, visit and station.
+		Print them:
+		{#each PRINTS as [word, query], i (query)}{i > 0 ? ', ' : ''}<a
+				class="link"
+				href={`/api/horses/${horseId}/sheets.pdf?${query}`}
+				download>{word}</a
+			>{/each}.
 	</p>
 {:else}
 	<ul class="items" aria-label="Photos">
@@ -181,77 +199,58 @@
 					type="button"
 					class="item"
 					class:open={item.id === open?.id}
-					class:doubtful={doubtful.includes(item)}
+					class:doubtful={isDoubtful(item)}
 					aria-pressed={item.id === open?.id}
 					onclick={() => (openId = item.id)}
 				>
-					<b>{item.station}</b> <span class="name">{item.file.name}</span>
+					<b>{filesTo(item) ?? item.station}</b> <span class="name">{item.file.name}</span>
 					<span class="say">{say(item)}</span>
-					{#if !item.result}<progress class="progress" value={item.share} max="1"></progress>{/if}
+					{#if item.share !== undefined}<progress class="progress" value={item.share} max="1"></progress>{/if}
 				</button>
 			</li>
 		{/each}
 	</ul>
 {/if}
 
-{#if open?.result}
-	{@const curve = curveOf(open)}
+{#if open && (open.now || open.problem)}
 	<section class="one" aria-label={`Sheet ${open.file.name}`}>
-		<div>
-			{#if open.size && open.corners}
-				<SheetView
-					url={open.url}
-					{...open.size}
-					line={lineOf(open)}
-					corners={open.corners}
-					oncorners={(corners) => open && change(open.id, { corners })}
-					ondone={() => open && void readOne(open.id, open.corners)}
-					apexIndex={open.apexIndex ?? lineOf(open)?.apexIndex}
-					onapex={(apexIndex) => open && change(open.id, { apexIndex })}
-				/>
+		<div class="picture">
+			{#if open.size}
+				{@const corners = open.now?.corners ?? open.guess}
+				{#if corners}
+					{#key open.id}
+						<SheetView
+							url={open.url}
+							{...open.size}
+							line={open.now?.line}
+							{corners}
+							oncorners={(c) => void read(open.id, c)}
+							online={(line) => put(corrected(open, { line }))}
+							onwipe={(w) => void wipe(open.id, w)}
+							onredraw={(stroke, snap) => void redraw(open.id, stroke, snap)}
+							undo={open.past.length > 0 ? () => put(undone(open)) : undefined}
+							redo={open.future.length > 0 ? () => put(redone(open)) : undefined}
+						/>
+					{/key}
+				{/if}
 			{:else}
-				<img src={open.url} alt="" onload={(e) => open && sized(open, e.currentTarget as HTMLImageElement)} />
+				<img src={open.url} alt="" onload={(e) => sized(open, e.currentTarget as HTMLImageElement)} />
 			{/if}
 		</div>
-		<div class="side">
-			{#if open.result.status === 'refused'}<p class="alarm" role="alert">{errorSentence(open.result.problem)}</p>
-				<p class="quiet">Drag the corners onto the sheet to try again, or take the keypad.</p>{/if}
-			{#each lineOf(open)?.quality.warnings ?? [] as w (w)}<p class="alarm">{SHEET_WARNING_WORDS[w]}</p>{/each}
-			{#if curve}<p class="quiet">Tap the line where the spine is, if the ring is not on it.</p>{/if}
-			{#if curve}<OutlineView now={curve} before={before[open.station]} />{/if}
-			<label
-				>Station <select
-					class="select"
-					value={open.station}
-					onchange={(e) => open && change(open.id, { station: e.currentTarget.value })}
-					>{#each MAIN_STATIONS as s (s)}<option>{s}</option>{/each}</select
-				></label
-			>
-			<label
-				>Sheet <select
-					class="select"
-					value={open.sheet}
-					onchange={(e) => {
-						if (!open) return;
-						change(open.id, { sheet: e.currentTarget.value as SheetName });
-						void readOne(open.id);
-					}}
-					>{#each SHEET_NAMES as s (s)}<option value={s}>{SHEET_WORDS[s]}</option>{/each}</select
-				></label
-			>
-			<label class="flip"
-				><input
-					type="checkbox"
-					class="checkbox"
-					checked={open.flipped}
-					onchange={(e) => open && change(open.id, { flipped: e.currentTarget.checked })}
-				/> near side is on the right</label
-			>
-			{#if curve}<button type="button" class="btn btn-primary" onclick={() => open && keep([open])}
-					>Keep as {open.station}</button
-				>{/if}
-			<button type="button" class="btn" onclick={() => open && drop([open])}>Leave it out</button>
-		</div>
+		<SheetSide
+			item={open}
+			filesTo={filesTo(open)}
+			stranger={open.code !== undefined && nameOf(open.code.horseId) === undefined}
+			before={open.code && open.code.horseId !== horseId ? undefined : before[open.station]}
+			others={othersOf(open)}
+			onchange={put}
+			onsheet={(s) => {
+				put({ ...open, sheet: s });
+				void read(open.id);
+			}}
+			onkeep={() => keep([open])}
+			ondrop={() => drop([open])}
+		/>
 	</section>
 {/if}
 
@@ -262,8 +261,7 @@
 		gap: 0.5rem 1rem;
 		align-items: center;
 	}
-	.bar label,
-	.side label {
+	.bar label {
 		display: flex;
 		gap: 0.5rem;
 		align-items: center;
@@ -315,14 +313,10 @@
 	.one img {
 		width: 100%;
 	}
-	.side {
+	.picture {
 		display: grid;
-		gap: 0.6rem;
+		gap: 0.4rem;
 		align-content: start;
-	}
-	.alarm {
-		color: var(--zt-alarm);
-		font-weight: 600;
 	}
 	@media (max-width: 900px) {
 		.one {

@@ -4,9 +4,11 @@
 	interface Props {
 		onfiles: (files: File[]) => void;
 		accept: string;
+		/** Something has been dropped already: take less room. */
+		slim?: boolean;
 		children: import('svelte').Snippet;
 	}
-	const { onfiles, accept, children }: Props = $props();
+	const { onfiles, accept, slim = false, children }: Props = $props();
 	let over = $state(false);
 
 	function drop(e: DragEvent) {
@@ -19,6 +21,7 @@
 <label
 	class="drop"
 	class:over
+	class:slim
 	ondragover={(e) => {
 		e.preventDefault();
 		over = true;
@@ -26,7 +29,7 @@
 	ondragleave={() => (over = false)}
 	ondrop={drop}
 >
-	<FileDown size={26} />
+	<span class="icon"><FileDown size={26} /></span>
 	<span>{@render children()}</span>
 	<input
 		type="file"
@@ -54,6 +57,12 @@
 	.drop:focus-within {
 		border-color: var(--zt-strap);
 		background: var(--zt-hide-2);
+	}
+	.slim {
+		padding: 0.5rem 1.25rem;
+	}
+	.icon {
+		flex: none;
 	}
 	input {
 		position: absolute;

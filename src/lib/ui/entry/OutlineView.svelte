@@ -4,9 +4,11 @@
 	interface Props {
 		now: Curve | undefined;
 		before: Curve | undefined;
+		/** Other repeats of the same station and day, drawn thin. */
+		others?: readonly Curve[];
 		small?: boolean;
 	}
-	const { now, before, small = false }: Props = $props();
+	const { now, before, others = [], small = false }: Props = $props();
 	const path = (c: Curve) =>
 		Array.from(c.xMm, (x, i) => `${i ? 'L' : 'M'}${x.toFixed(1)} ${(-(c.yMm[i] as number)).toFixed(1)}`).join('');
 </script>
@@ -19,6 +21,7 @@
 >
 	<path class="grid" d="M-225 60H225M-225 120H225M0 -14V162" />
 	{#if before}<path class="before" d={path(before)} />{/if}
+	{#each others as other, i (i)}<path class="other" d={path(other)} />{/each}
 	{#if now}<path class="now" d={path(now)} />{/if}
 </svg>
 
@@ -44,6 +47,10 @@
 	.before {
 		stroke: var(--zt-quiet);
 		stroke-width: 1.8;
+	}
+	.other {
+		stroke: var(--zt-strap);
+		stroke-width: 1.2;
 	}
 	.now {
 		stroke: var(--zt-ink);

@@ -22,12 +22,18 @@ async function call(url: string, method: string, body?: BodyInit, type?: string)
 	}
 }
 
-/** Sends a visit; sending the same one again changes nothing. */
-export function sendVisit(horseId: string, draft: DraftVisit): Promise<SendResult> {
+function bodyOf(horseId: string, draft: DraftVisit): string {
 	const tracings = draft.tracings.map((t) => ({ ...t, operator: '', quality: null }));
-	const body = JSON.stringify({ id: draft.id, horseId, visitedOn: draft.visitedOn, note: draft.note, tracings });
-	return call(`/api/visits/${draft.id}`, 'PUT', body, 'application/json');
+	return JSON.stringify({ id: draft.id, horseId, visitedOn: draft.visitedOn, note: draft.note, tracings });
 }
+
+/** Sends a visit as it now is; sending the same one again changes nothing. */
+export const sendVisit = (horseId: string, draft: DraftVisit): Promise<SendResult> =>
+	call(`/api/visits/${draft.id}`, 'PUT', bodyOf(horseId, draft), 'application/json');
+
+/** Adds tracings to a visit that may be there already; sending them again changes nothing. */
+export const sendTracings = (horseId: string, draft: DraftVisit): Promise<SendResult> =>
+	call(`/api/visits/${draft.id}/tracings`, 'POST', bodyOf(horseId, draft), 'application/json');
 
 /** Takes a visit back, or puts it in again. */
 export const undoVisit = (id: string): Promise<SendResult> => call(`/api/visits/${id}`, 'DELETE');

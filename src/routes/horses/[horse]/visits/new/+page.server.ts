@@ -1,7 +1,14 @@
 import { consensusCurve } from '$core/curve/index.js';
 import { answerPage, outlineOf, parseId } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { findHorse, listTracings, listVisits, listVisitTracings, mustWrite } from '$lib/server/records/index.js';
+import {
+	findHorse,
+	listHorseNames,
+	listTracings,
+	listVisits,
+	listVisitTracings,
+	mustWrite
+} from '$lib/server/records/index.js';
 import type { PageServerLoad } from './$types.js';
 
 type Asking = Parameters<typeof listVisitTracings>;
@@ -25,5 +32,12 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 		const before = Object.fromEntries(
 			stations.map((s) => [s, outlineOf(consensusCurve(tracings.filter((t) => t.station === s).map((t) => t.curve)))])
 		);
-		return { horse: { id: horse.id, name: horse.name }, lastOn: lastOn ?? null, before, own };
+		return {
+			horse: { id: horse.id, name: horse.name },
+			/** Whose sheets may lie among the pictures. */
+			horses: await listHorseNames(db, locals.scope, horse.yardId),
+			lastOn: lastOn ?? null,
+			before,
+			own
+		};
 	});

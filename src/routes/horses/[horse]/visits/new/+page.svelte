@@ -9,6 +9,7 @@
 	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
 	import ScanDesk from '$lib/ui/desk/ScanDesk.svelte';
 	import SheetDesk from '$lib/ui/desk/SheetDesk.svelte';
+	import { belongsHere, fileElsewhere, withSheet, type FiledVisit, type KeptSheet } from '$lib/ui/desk/filing.js';
 	import TracingGrid from '$lib/ui/entry/TracingGrid.svelte';
 	import {
 		curveOf,
@@ -23,7 +24,7 @@
 		type DraftVisit
 	} from '$lib/ui/entry/draft.js';
 	import { readFiles, type FileResult } from '$lib/ui/entry/readFiles.js';
-	import { sendPhoto, sendVisit } from '$lib/ui/entry/sendVisit.js';
+	import { sendPhoto, sendTracings, sendVisit } from '$lib/ui/entry/sendVisit.js';
 	import { formatDay, todayHere } from '$lib/ui/format.js';
 	import { shrinkPhoto } from '$lib/ui/offline/shrinkPhoto.js';
 	import type { PageProps } from './$types.js';
@@ -49,6 +50,10 @@
 	let refusal = $state('');
 	let resumed = $state(false);
 	let reading = $state(false);
+	/** Visits of other horses and days that sheets filed themselves into. */
+	let elsewhere: readonly FiledVisit[] = $state.raw([]);
+	/** The visit that is being walked or changed; it is written whole. Others are added to. */
+	let opened: string | undefined = $state();
 
 	const before = $derived(
 		Object.fromEntries(
@@ -58,11 +63,14 @@
 		)
 	);
 	const repeat = $derived(freeRepeat(draft, station));
-	const ready = $derived(draft.tracings.length > 0 && draft.visitedOn !== '');
+	const count = $derived(elsewhere.reduce((n, v) => n + v.draft.tracings.length, draft.tracings.length));
+	const ready = $derived(count > 0 && draft.visitedOn !== '');
+	const nameOf = (id: string) => data.horses.find((h) => h.id === id)?.name;
 
 	onMount(() => {
 		const query = new URLSearchParams(location.search);
 		const visit = query.get('visit');
+		opened = visit ?? undefined;
 		if (visit)
 			draft = {
 				...draft,
@@ -115,21 +123,57 @@
 			.flatMap((r) => (r.status === 'read' ? r.report.tracings : []))
 			.filter((t) => t.visitedOn !== draft.visitedOn).length
 	);
+	function keepSheet(kept: KeptSheet) {
+		const code = kept.code && nameOf(kept.code.horseId) ? kept.code : undefined;
+		// The first sheet of a new visit says which visit that is.
+		if (code?.horseId === data.horse.id && draft.tracings.length === 0 && !opened)
+			draft = { ...draft, id: code.visitId };
+		if (code && !belongsHere(code, { horseId: data.horse.id, visitId: draft.id })) {
+			elsewhere = fileElsewhere(elsewhere, { ...kept, code }, draft.visitedOn);
+			return;
+		}
+		const next = withSheet({ horseId: data.horse.id, draft, pictures }, kept);
+		change(next.draft);
+		pictures = [...next.pictures];
+	}
+	async function sendPictures(visitId: string, files: readonly File[]) {
+		for (const file of files) {
+			// Upright and without what the camera wrote into it, the place above all.
+			const photo = await shrinkPhoto(file, ORIGINAL_PX);
+			if (photo.status === 'ready') await sendPhoto(uuidv7(), visitId, photo.bytes, photo.mediaType);
+		}
+	}
+	/** Sends what filed itself elsewhere; what is refused stays on the desk. */
+	async function saveElsewhere(): Promise<boolean> {
+		for (const visit of elsewhere) {
+			const result = await sendTracings(visit.horseId, visit.draft);
+			if (result.status === 'refused') {
+				refusal = `${nameOf(visit.horseId) ?? ''}: ${result.message}`;
+				return false;
+			}
+			await sendPictures(visit.draft.id, visit.pictures);
+			elsewhere = elsewhere.filter((v) => v !== visit);
+		}
+		return true;
+	}
+	async function saveHere(): Promise<boolean> {
+		if (draft.tracings.length === 0) return true;
+		const whole = $state.snapshot(draft) as DraftVisit;
+		const result = await (opened ? sendVisit : sendTracings)(data.horse.id, whole);
+		if (result.status === 'refused') refusal = result.message;
+		else await sendPictures(draft.id, pictures);
+		return result.status !== 'refused';
+	}
 	async function save() {
 		sending = true;
 		refusal = '';
-		const result = await sendVisit(data.horse.id, $state.snapshot(draft) as DraftVisit);
-		if (result.status === 'refused') refusal = result.message;
-		else {
+		if ((await saveHere()) && (await saveElsewhere())) {
 			forgetDraft(data.horse.id);
-			for (const file of pictures) {
-				// Upright and without what the camera wrote into it, the place above all.
-				const photo = await shrinkPhoto(file, ORIGINAL_PX);
-				if (photo.status === 'ready') await sendPhoto(uuidv7(), draft.id, photo.bytes, photo.mediaType);
+			if (opened) location.assign(`/horses/${data.horse.id}/walk?visit=${opened}&at=tracings`);
+			else {
+				const here = draft.tracings.length > 0 ? `?saved=${draft.id}&on=${draft.visitedOn}` : '';
+				await goto(`/horses/${data.horse.id}${here}`, { invalidateAll: true });
 			}
-			const walked = new URLSearchParams(location.search).get('visit');
-			if (walked) location.assign(`/horses/${data.horse.id}/walk?visit=${walked}&at=tracings`);
-			else await goto(`/horses/${data.horse.id}?saved=${draft.id}&on=${draft.visitedOn}`, { invalidateAll: true });
 		}
 		sending = false;
 	}
@@ -192,15 +236,7 @@
 				onkeep={(c) => keep(c, 'keypad')}
 			/>
 		{:else if mode === 'sheets'}
-			<SheetDesk
-				horseId={data.horse.id}
-				{before}
-				taken={(s, r) => draft.tracings.some((t) => t.station === s && t.repeat === r)}
-				onkeep={(s, r, curve, file) => {
-					change(withTracing(draft, draftTracing(s, r, frameAtApex(curve), 'photo')));
-					if (!pictures.includes(file)) pictures = [...pictures, file];
-				}}
-			/>
+			<SheetDesk horseId={data.horse.id} horses={data.horses} {before} kept={draft.tracings} onkeep={keepSheet} />
 		{:else if mode === 'scan'}
 			<ScanDesk
 				{before}
@@ -236,6 +272,17 @@
 			onstation={(s) => (station = s)}
 			onremove={(id) => change({ ...draft, tracings: draft.tracings.filter((t) => t.id !== id) })}
 		/>
+		{#each elsewhere as visit (visit.draft.id)}
+			<p class="other">
+				<b>{nameOf(visit.horseId)}</b>{visit.horseId === data.horse.id ? ', another visit' : ''}: {visit.draft.tracings
+					.map((t) => `${t.station} ${t.repeat}`)
+					.sort()
+					.join(', ')}
+				<button type="button" class="btn btn-ghost" onclick={() => (elsewhere = elsewhere.filter((v) => v !== visit))}
+					>Leave out</button
+				>
+			</p>
+		{/each}
 		<label class="note"
 			>Note <textarea
 				class="textarea w-full"
@@ -246,7 +293,7 @@
 		>
 		{#if refusal}<p role="alert" class="alert alert-error">{refusal}</p>{/if}
 		<button class="btn btn-primary save" disabled={!ready || sending} onclick={save}
-			>{sending ? 'Saving…' : `Save the visit (${draft.tracings.length})`}</button
+			>{sending ? 'Saving…' : elsewhere.length > 0 ? `Save all visits (${count})` : `Save the visit (${count})`}</button
 		>
 		<p class="quiet small">
 			Nothing is stored until you save; what you entered stays on this device. Level ground, square on four feet, head
@@ -296,6 +343,10 @@
 		flex-wrap: wrap;
 		justify-content: space-between;
 		gap: 0.5rem;
+	}
+	.other {
+		border-left: 6px solid var(--zt-strap);
+		padding-left: 0.7rem;
 	}
 	.note {
 		font-weight: 600;

@@ -1,0 +1,47 @@
+import type { Curve } from '$core/curve/index.js';
+import { frameAtApex } from '$core/curve/index.js';
+import type { SheetCode } from '$core/photo/index.js';
+import { draftTracing, freeRepeat, withTracing, type DraftVisit } from '../entry/draft.js';
+
+/** A sheet that was read and is to be kept. */
+export interface KeptSheet {
+	readonly station: string;
+	/** As printed or ticked on it; the next free one where nothing says. */
+	readonly repeat: number | undefined;
+	readonly curve: Curve;
+	readonly file: File;
+	readonly code: SheetCode | undefined;
+}
+
+/** A visit that sheets filed themselves into, with their pictures. */
+export interface FiledVisit {
+	readonly horseId: string;
+	readonly draft: DraftVisit;
+	readonly pictures: readonly File[];
+}
+
+/** The visit with one more sheet. */
+export function withSheet(visit: FiledVisit, { station, repeat, curve, file }: KeptSheet): FiledVisit {
+	const at = repeat ?? freeRepeat(visit.draft, station);
+	return {
+		...visit,
+		draft: withTracing(visit.draft, draftTracing(station, at, frameAtApex(curve), 'photo')),
+		pictures: visit.pictures.includes(file) ? visit.pictures : [...visit.pictures, file]
+	};
+}
+
+/** True when the sheet belongs to the visit on the desk, or to none in particular. */
+export const belongsHere = (code: SheetCode | undefined, here: { horseId: string; visitId: string }): boolean =>
+	code === undefined || (code.horseId === here.horseId && code.visitId === here.visitId);
+
+/** The visits beside the one on the desk, with one more sheet in the visit that its code names. */
+export function fileElsewhere(
+	visits: readonly FiledVisit[],
+	sheet: KeptSheet & { readonly code: SheetCode },
+	visitedOn: string
+): FiledVisit[] {
+	const { horseId, visitId } = sheet.code;
+	const found = visits.find((v) => v.draft.id === visitId);
+	const visit = found ?? { horseId, draft: { id: visitId, visitedOn, note: '', tracings: [] }, pictures: [] };
+	return [...visits.filter((v) => v !== found), withSheet(visit, sheet)];
+}
