@@ -14,6 +14,8 @@ const CORE_ROOMS = [
 	'photo',
 	'scan',
 	'curve',
+	'ruler',
+	'back',
 	'noise',
 	'change',
 	'visit',

@@ -11,6 +11,8 @@ export default {
 		csp: {
 			directives: {
 				'default-src': ['self'],
+				// A digital ruler or scanner is served on the person's own computer.
+				'connect-src': ['self', 'http://127.0.0.1:*', 'http://localhost:*'],
 				'img-src': ['self', 'blob:', 'data:'],
 				'style-src': ['self', 'unsafe-inline'],
 				'font-src': ['self', 'data:'],

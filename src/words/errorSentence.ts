@@ -93,6 +93,12 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'mesh-too-large': (d) => `${d['triangles']} triangles; at most ${d['limit']} are read. Thin the scan out first.`,
 	'mesh-no-back': (d) =>
 		`The scan is ${d['longest']} long in its own unit: no back in mm, cm, m or inches. Cut it to the back and export it again.`,
+	'too-few-cuts': (d) =>
+		`A back needs cuts at two stations at least; this day has ${d['cuts']}. Trace T8, T13 and T18 on one day.`,
+	'ruler-line': (d) => `The ruler said something that is not understood (${d['why']}). Switch it off and on again.`,
+	'ruler-silent': () => 'The ruler says nothing. Is it switched on, charged and in reach?',
+	'ruler-gap': (d) =>
+		`${d['sensors']} sensors in a row do not answer: the shape between them is not known. Trace on paper instead.`,
 	'station-outside': (d) => `At s = ${d['sMm']} mm the scan has no back. Choose a place on it.`,
 	'sheet-too-slow': () => 'This picture took too long to read. Take it again with the phone’s usual size.',
 	cancelled: () => 'Stopped. Nothing of it was kept; the others stay.',

@@ -110,6 +110,7 @@ describe('every door', () => {
 			'GET /api/horses/[horse]/points.csv': { path: `/api${horse}/points.csv` },
 			'GET /api/horses/[horse]/archive.json': { path: `/api${horse}/archive.json` },
 			'GET /api/horses/[horse]/tracings.dxf': { path: `/api${horse}/tracings.dxf?on=2026-01-01` },
+			'GET /api/horses/[horse]/back.stl': { path: `/api${horse}/back.stl?on=2026-01-01` },
 			'GET /api/horses/[horse]/template.pdf': { path: `/api${horse}/template.pdf?on=2026-01-01` },
 			'GET /api/horses/[horse]/sheets.pdf': { path: `/api${horse}/sheets.pdf` },
 			'GET /api/horses/[horse]/tracings.svg': { path: `/api${horse}/tracings.svg?on=2026-01-01` }

@@ -43,6 +43,8 @@ const ROOMS = [
 	'photo',
 	'scan',
 	'curve',
+	'ruler',
+	'back',
 	'noise',
 	'change',
 	'visit',

@@ -8,3 +8,4 @@ export { readSvg, writeSvg, type SvgLine } from './svgPath.js';
 export { readDxf, writeDxf } from './dxf.js';
 export * from './horseArchive.js';
 export { readTracingFile, type FileKind, type FileReport } from './readAny.js';
+export { writeStl } from './stl.js';

@@ -5,7 +5,7 @@ export * from './pairings.js';
 export * from './fitMarks.js';
 export * from './visits.js';
 export * from './tracings.js';
-export { tracingsOfDay } from './tracingsOfDay.js';
+export { cutsOfDay, tracingsOfDay } from './tracingsOfDay.js';
 export * from './board.js';
 export * from './photos.js';
 export { judgePairing, listCalls, rejudgeHorse, type Judgement } from './calls.js';

@@ -1,3 +1,4 @@
+import { consensusCurve, type Curve } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import type { Asker } from '../db/index.js';
 import { findHorse, type Horse } from './horses.js';
@@ -15,4 +16,19 @@ export async function tracingsOfDay(
 	const tracings = await listTracings(db, horse.id, [day]);
 	if (tracings.length === 0) throw new CoreError('not-found');
 	return { horse, tracings };
+}
+
+/** A horse with the mean of the repeats at each station of one day. Throws what `tracingsOfDay` throws. */
+export async function cutsOfDay(
+	db: Asker,
+	scope: Scope,
+	horseId: string,
+	day: string
+): Promise<{ readonly horse: Horse; readonly cuts: { readonly station: string; readonly curve: Curve }[] }> {
+	const { horse, tracings } = await tracingsOfDay(db, scope, horseId, day);
+	const cuts = [...new Set(tracings.map((t) => t.station))].flatMap((station) => {
+		const curve = consensusCurve(tracings.filter((t) => t.station === station).map((t) => t.curve));
+		return curve ? [{ station, curve }] : [];
+	});
+	return { horse, cuts };
 }

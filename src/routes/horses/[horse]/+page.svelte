@@ -162,6 +162,7 @@
 					>Outlines of this visit, 1:1 SVG</a
 				>
 				<a class="link" href={`/api/horses/${data.horse.id}/tracings.dxf?on=${data.day}`} download>DXF</a>
+				<a class="link" href={`/api/horses/${data.horse.id}/back.stl?on=${data.day}`} download>STL</a>
 				<a class="link" href={`/api/horses/${data.horse.id}/template.pdf?on=${data.day}`} download
 					>card templates, PDF</a
 				>

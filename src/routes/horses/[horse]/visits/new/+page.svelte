@@ -7,6 +7,7 @@
 	import Keypad from '$lib/ui/entry/Keypad.svelte';
 	import PicturePad from '$lib/ui/entry/PicturePad.svelte';
 	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
+	import RulerDesk from '$lib/ui/desk/RulerDesk.svelte';
 	import ScanDesk from '$lib/ui/desk/ScanDesk.svelte';
 	import SheetDesk from '$lib/ui/desk/SheetDesk.svelte';
 	import { belongsHere, fileElsewhere, withSheet, type FiledVisit, type KeptSheet } from '$lib/ui/desk/filing.js';
@@ -34,6 +35,7 @@
 		['keypad', 'Keypad'],
 		['sheets', 'Sheets'],
 		['scan', 'Scan'],
+		['ruler', 'Ruler'],
 		['file', 'File'],
 		['picture', 'Picture']
 	] as const;
@@ -242,6 +244,13 @@
 				{before}
 				onkeep={(s, curve) =>
 					change(withTracing(draft, draftTracing(s, freeRepeat(draft, s), frameAtApex(curve), 'scan')))}
+			/>
+		{:else if mode === 'ruler'}
+			<RulerDesk
+				before={before[station]}
+				others={draft.tracings.filter((t) => t.station === station).map(curveOf)}
+				keepWord={`Keep as ${station}, tracing ${repeat}`}
+				onkeep={(c) => keep(c, 'ruler')}
 			/>
 		{:else if mode === 'file'}
 			<FileDrop accept=".csv,.svg,.dxf,.json,text/csv,image/svg+xml" onfiles={takeFiles}>

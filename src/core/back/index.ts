@@ -1,0 +1,1 @@
+export { loftBack, placedCuts, type PlacedCut } from './loftBack.js';

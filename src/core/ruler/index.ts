@@ -1,0 +1,2 @@
+export { readRulerEvent, type RulerFrame, type RulerEvent } from './readEvent.js';
+export { bendToCurve, calmFrames } from './bendToCurve.js';
