@@ -3,11 +3,16 @@ import {
 	extentOf,
 	guessUnit,
 	inMm,
+	longLine,
+	lowPoint,
 	orientMesh,
 	sliceMesh,
+	squareToSpine,
 	topLine,
+	type LongLine,
 	type Mesh,
 	type MeshUnit,
+	type Place,
 	type Section
 } from '../core/scan/index.js';
 import { readMesh } from '../core/scan/readMesh.js';
@@ -20,6 +25,7 @@ export type ScanRequest =
 			readonly unit?: MeshUnit;
 			readonly headAtEnd: boolean;
 	  }
+	| { readonly id: number; readonly ask: 'square'; readonly spine: readonly [Place, Place] }
 	| { readonly id: number; readonly ask: 'cut'; readonly sMm: number };
 
 export type ScanAnswer =
@@ -30,12 +36,60 @@ export type ScanAnswer =
 			readonly triangles: number;
 			readonly lengthMm: number;
 			readonly top: { readonly zMm: number[]; readonly yMm: number[] };
+			/** 100 mm to each side of the spine, as far as the scan has them. */
+			readonly longLines: readonly LongLine[];
+			readonly lowMm: number | undefined;
+			/** Triangles to show; thinned out where there are very many. */
+			readonly shown: Float32Array;
 	  }
 	| { readonly id: number; readonly status: 'cut'; readonly section: Section }
 	| { readonly id: number; readonly status: 'refused'; readonly problem: Problem };
 
 const LARGEST_BYTES = 400 * 1024 * 1024;
+/** More than this is not told apart on a screen. */
+const SHOWN_TRIANGLES = 300_000;
+const BESIDE_MM = 100;
 let held: Mesh | undefined;
+let heldUnit: MeshUnit = 'mm';
+
+function thinned({ corners }: Mesh): Float32Array {
+	const triangles = corners.length / 9;
+	if (triangles <= SHOWN_TRIANGLES) return corners.slice();
+	const out = new Float32Array(SHOWN_TRIANGLES * 9);
+	for (let k = 0; k < SHOWN_TRIANGLES; k++) {
+		const from = 9 * Math.floor((k * triangles) / SHOWN_TRIANGLES);
+		out.set(corners.subarray(from, from + 9), 9 * k);
+	}
+	return out;
+}
+
+function longLinesOf(mesh: Mesh): LongLine[] {
+	const middle = sliceMesh(mesh, extentOf(mesh)[2] / 2).apexAt[0];
+	return [middle - BESIDE_MM, middle + BESIDE_MM].flatMap((x) => {
+		try {
+			return [longLine(mesh, x)];
+		} catch (error) {
+			problemOf(error);
+			return [];
+		}
+	});
+}
+
+function opened(id: number, mesh: Mesh): Extract<ScanAnswer, { status: 'open' }> {
+	const top = topLine(mesh, 5);
+	const low = lowPoint({ zMm: Float64Array.from(top.zMm), yMm: Float64Array.from(top.yMm) });
+	return {
+		id,
+		status: 'open',
+		unit: heldUnit,
+		triangles: mesh.corners.length / 9,
+		lengthMm: extentOf(mesh)[2],
+		top,
+		longLines: longLinesOf(mesh),
+		lowMm: low,
+		shown: thinned(mesh)
+	};
+}
 
 async function answer(request: ScanRequest): Promise<ScanAnswer> {
 	const { id } = request;
@@ -44,16 +98,23 @@ async function answer(request: ScanRequest): Promise<ScanAnswer> {
 			if (!held) return { id, status: 'refused', problem: { code: 'mesh-empty', data: {} } };
 			return { id, status: 'cut', section: sliceMesh(held, request.sMm) };
 		}
+		if (request.ask === 'square') {
+			if (!held) return { id, status: 'refused', problem: { code: 'mesh-empty', data: {} } };
+			held = squareToSpine(held, ...request.spine);
+			return opened(id, held);
+		}
 		if (request.file.size > LARGEST_BYTES)
 			return { id, status: 'refused', problem: { code: 'too-large', data: { limitMb: 400 } } };
 		const mesh = readMesh(request.file.name, await request.file.arrayBuffer());
-		const unit = request.unit ?? guessUnit(mesh);
-		held = orientMesh(inMm(mesh, unit), request.headAtEnd);
-		const triangles = mesh.corners.length / 9;
-		return { id, status: 'open', unit, triangles, lengthMm: extentOf(held)[2], top: topLine(held, 5) };
+		heldUnit = request.unit ?? guessUnit(mesh);
+		held = orientMesh(inMm(mesh, heldUnit), request.headAtEnd);
+		return opened(id, held);
 	} catch (error) {
 		return { id, status: 'refused', problem: problemOf(error) };
 	}
 }
 
-self.onmessage = async ({ data }: MessageEvent<ScanRequest>) => self.postMessage(await answer(data));
+self.onmessage = async ({ data }: MessageEvent<ScanRequest>) => {
+	const reply = await answer(data);
+	self.postMessage(reply, { transfer: reply.status === 'open' ? [reply.shown.buffer] : [] });
+};

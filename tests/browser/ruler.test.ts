@@ -77,4 +77,23 @@ describe('the desk reads a digital ruler live', function () {
 		expect(rows.map((r) => r.source)).to.deep.equal(['ruler', 'ruler']);
 		await (await signedIn('owner')).send('DELETE', `/api/visits/${visitId}`);
 	});
+
+	it('a scan is fetched from the scanner, shown, marked by taps and cut', async () => {
+		await page.goto(`${serverUrl()}/horses/${(await demoHorse('Eider')).id}/visits/new`);
+		await page.getByRole('button', { name: 'Scan', exact: true }).click();
+		await page.getByLabel('Or from a scanner').fill(address().replace('/ruler', '/nothing.stl'));
+		await page.getByRole('button', { name: 'Fetch the scan' }).click();
+		await page.getByText('No scanner answers there').waitFor();
+		await page.getByLabel('Or from a scanner').fill(address().replace('/ruler', '/scan.stl'));
+		await page.getByRole('button', { name: 'Fetch the scan' }).click();
+		await page.getByText('11,422 triangles, the back 520 mm long').waitFor();
+		expect(await page.getByRole('button', { name: 'metres' }).getAttribute('aria-pressed')).to.equal('true');
+		await page.getByRole('button', { name: 'low point' }).click();
+		const before = await page.getByText(/^T13 at/).innerText();
+		await page.locator('canvas').click({ position: { x: 330, y: 150 } });
+		await page.waitForFunction((was) => !document.body.innerText.includes(was), before);
+		await page.getByRole('button', { name: 'Keep as T8' }).click();
+		await page.getByRole('button', { name: 'Keep as T13' }).click();
+		await page.getByRole('button', { name: 'Save the visit (2)' }).waitFor();
+	});
 });

@@ -37,7 +37,9 @@ function crossings({ corners }: Mesh, s: number): Ends[] {
 				(corners[lo + 1] as number) + ((corners[hi + 1] as number) - (corners[lo + 1] as number)) * u
 			);
 		}
-		if (at.length === 4) found.push(at as unknown as Ends);
+		// A triangle that stands on the plane with one corner gives a piece without length.
+		if (at.length === 4 && keyOf(at[0] as number, at[1] as number) !== keyOf(at[2] as number, at[3] as number))
+			found.push(at as unknown as Ends);
 	}
 	return found;
 }

@@ -91,7 +91,10 @@
 	function freeze() {
 		if (frozen) frozen = undefined;
 		else if (live && phase === 'live') frozen = live;
-		if (!frozen) frames = [];
+		if (frozen) return;
+		// What lies under the ruler now is another bend: nothing of before is mixed in.
+		frames = [];
+		if (phase === 'live') phase = 'waiting';
 	}
 	function keep() {
 		if (!frozen) return;

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { onDestroy } from 'svelte';
 	import { frameAtApex, MAIN_STATIONS, makeCurve, type Curve } from '$core/curve/index.js';
-	import type { MeshUnit, Section } from '$core/scan/index.js';
+	import type { MeshUnit, Place, Section } from '$core/scan/index.js';
 	import { errorSentence } from '$words/index.js';
 	import type { ScanAnswer, ScanRequest } from '../../../workers/cutScan.worker.js';
 	import FileDrop from '../entry/FileDrop.svelte';
@@ -23,6 +23,17 @@
 	let refusal = $state('');
 	let places: Record<string, number> = $state({});
 	let sections: Record<string, Section> = $state.raw({});
+	const TWO_FINGERS_MM = 40;
+	type Tapping = 'spine' | 'blade' | 'low' | 'rib';
+	const TAPS: readonly (readonly [Tapping, string])[] = [
+		['spine', 'two spine points'],
+		['blade', 'blade edge'],
+		['low', 'low point'],
+		['rib', 'last rib']
+	];
+	let tapping: Tapping = $state('blade');
+	let spine: readonly Place[] = $state.raw([]);
+	let scanner = $state('http://127.0.0.1:4791/scan.stl');
 	let worker: Worker | undefined;
 	let count = 0;
 	let width = $state(700);
@@ -58,8 +69,48 @@
 		refusal = '';
 		opened = answer;
 		// Where the cuts usually lie on a scan from withers to loin; the person moves them to the dots.
-		places = { T8: answer.lengthMm * 0.3, T13: answer.lengthMm * 0.55, T18: answer.lengthMm * 0.78 };
+		const low = answer.lowMm ?? answer.lengthMm * 0.55;
+		places = { T8: answer.lengthMm * 0.3, T13: low, T18: answer.lengthMm * 0.78 };
+		await cutAll();
+	}
+	async function cutAll() {
 		for (const s of MAIN_STATIONS) await cut(s);
+	}
+	/** A tap on the scan sets the mark that is chosen, and the next is chosen. */
+	async function mark(place: Place) {
+		const round = Math.round(place[2]);
+		if (tapping === 'spine') {
+			spine = [...spine, place].slice(-2);
+			const [a, b] = spine;
+			if (!a || !b) return;
+			spine = [];
+			const answer = await ask({ ask: 'square', spine: [a, b] });
+			if (answer.status === 'open') opened = answer;
+			await cutAll();
+			tapping = 'blade';
+			return;
+		}
+		const [station, sMm, next] = {
+			blade: ['T8', round + TWO_FINGERS_MM, 'low'],
+			low: ['T13', round, 'rib'],
+			rib: ['T18', round, 'rib']
+		}[tapping] as [Station, number, Tapping];
+		places = { ...places, [station]: sMm };
+		tapping = next;
+		await cut(station);
+	}
+	async function fetchScan() {
+		refusal = '';
+		try {
+			const url = new URL(scanner);
+			if (!['127.0.0.1', 'localhost'].includes(url.hostname)) throw new TypeError('far');
+			const response = await fetch(url);
+			if (!response.ok) throw new TypeError('no scan');
+			file = new File([await response.blob()], url.pathname.split('/').pop() ?? 'scan.stl');
+			await open();
+		} catch {
+			refusal = 'No scanner answers there. Its address begins with http://127.0.0.1: and ends with the file’s name.';
+		}
 	}
 	async function cut(station: Station) {
 		const answer = await ask({ ask: 'cut', sMm: places[station] ?? 0 });
@@ -79,14 +130,17 @@
 		const { zMm, yMm } = opened.top;
 		const scale = (width - 20) / opened.lengthMm;
 		const high = Math.max(...yMm);
+		const pathOf = (z: ArrayLike<number>, y: ArrayLike<number>) =>
+			Array.from(
+				z,
+				(v, i) =>
+					`${i === 0 ? 'M' : 'L'}${(10 + v * scale).toFixed(1)} ${(24 + (high - (y[i] as number)) * scale).toFixed(1)}`
+			).join('');
 		return {
 			scale,
-			d: zMm
-				.map(
-					(z, i) =>
-						`${i === 0 ? 'M' : 'L'}${(10 + z * scale).toFixed(1)} ${(24 + (high - (yMm[i] as number)) * scale).toFixed(1)}`
-				)
-				.join('')
+			d: pathOf(zMm, yMm),
+			long: opened.longLines.map((l) => pathOf(l.zMm, l.yMm)),
+			height: 60 + (high - Math.min(...yMm, ...opened.longLines.flatMap((l) => [...l.yMm]))) * scale
 		};
 	});
 </script>
@@ -103,12 +157,27 @@
 	>
 </FileDrop>
 {#if refusal}<p class="alarm" role="alert">{refusal}</p>{/if}
+{#if !opened}
+	<div class="scanner">
+		<label>Or from a scanner on this computer <input class="input" type="url" bind:value={scanner} /></label>
+		<button type="button" class="btn" onclick={() => void fetchScan()}>Fetch the scan</button>
+	</div>
+{/if}
 {#if opened && drawing}
 	<p>
 		{opened.triangles.toLocaleString('en-GB')} triangles, the back {Math.round(opened.lengthMm)} mm long. The unit was guessed:
 		is it right?
 	</p>
 	<Choices label="Unit of the scan" options={UNITS} chosen={[opened.unit]} onchoose={(u) => void open(u as MeshUnit)} />
+	<Choices label="Tap on the scan" options={TAPS} chosen={[tapping]} onchoose={(t) => (tapping = t as Tapping)} />
+	{#await import('./ScanView3d.svelte') then { default: ScanView3d }}
+		<ScanView3d
+			shown={opened.shown}
+			sections={Object.values(sections)}
+			longLines={opened.longLines}
+			onplace={(p) => void mark(p)}
+		/>
+	{/await}
 	<label class="which-end"
 		><input
 			type="checkbox"
@@ -121,12 +190,13 @@
 		/> the head is at the right end of this drawing</label
 	>
 	<div class="side" bind:clientWidth={width}>
-		<svg {width} height="110" role="img" aria-label="The back’s top line from the side with the three cuts">
+		<svg {width} height={drawing.height} role="img" aria-label="The back’s top line from the side with the three cuts">
 			<path class="top" d={drawing.d} />
+			{#each drawing.long as d, i (i)}<path class="long" class:off={i === 1} {d} />{/each}
 			{#each MAIN_STATIONS as s (s)}
 				{@const x = 10 + (places[s] ?? 0) * drawing.scale}
-				<path class="cut" d={`M${x} 8V102`} />
-				<text {x} y="108" text-anchor="middle">{s}</text>
+				<path class="cut" d={`M${x} 8V${drawing.height - 18}`} />
+				<text {x} y={drawing.height - 4} text-anchor="middle">{s}</text>
 			{/each}
 		</svg>
 	</div>
@@ -158,13 +228,25 @@
 		{/each}
 	</div>
 	<p class="quiet">
-		Move each cut to the dot that was stuck on the horse: blade edge and two fingers, lowest point, last rib.
+		Tap the dots that were stuck on the horse, or move each cut to its dot: blade edge and two fingers, lowest point,
+		last rib. Bold: the spine; thin: the long lines 100 mm beside it, near drawn through, off dotted.
 	</p>
 {/if}
 
 <style>
 	.alarm {
 		color: var(--zt-alarm);
+		font-weight: 600;
+	}
+	.scanner {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.5rem 1rem;
+		align-items: end;
+	}
+	.scanner label {
+		display: grid;
+		flex: 1 1 16rem;
 		font-weight: 600;
 	}
 	.which-end {
@@ -184,6 +266,14 @@
 		fill: none;
 		stroke: var(--zt-ink);
 		stroke-width: 2.4;
+	}
+	.long {
+		fill: none;
+		stroke: var(--zt-quiet);
+		stroke-width: 1.5;
+	}
+	.long.off {
+		stroke-dasharray: 2 3;
 	}
 	.cut {
 		stroke: var(--zt-strap);
