@@ -118,8 +118,8 @@ export function watchHorse(tracings: readonly Tracing[], options: WatchOptions):
 		a.localeCompare(b, 'en', { numeric: true })
 	);
 	for (const station of stations) {
-		const read = readStation(station, tracings, fitDay);
-		if (read) series.set(station, followStation(read.visits, fitDay));
+		const visits = readStation(station, tracings, fitDay);
+		if (visits) series.set(station, followStation(visits, fitDay));
 	}
 	const calls: Call[] = [];
 	for (const front of series.get(FRONT_STATION) ?? [])

@@ -1,18 +1,7 @@
-import {
-	BAND_DEPTHS_MM,
-	consensusCurve,
-	halfWidthsAtDepths,
-	layOver,
-	makeReference,
-	walkSide,
-	type Alignment,
-	type Curve,
-	type Reference,
-	type Side,
-	type Tracing
-} from '../curve/index.js';
+import type { Tracing } from '../curve/index.js';
 import { findOutliers, STARTING_SD_MM } from '../noise/index.js';
-import { mean, median } from '../math/index.js';
+import { median } from '../math/index.js';
+import { makeBandModel, readBand, type BandModel, type Neighbour } from './bandFit.js';
 
 /** One tracing's band against the reference, mm per side; a side that does not reach the band is absent. */
 export interface TracingReading {
@@ -27,28 +16,6 @@ export interface StationVisit {
 	readonly visitedOn: string;
 	readonly station: string;
 	readonly readings: readonly TracingReading[];
-}
-
-/** At least this share of the band must be drawn for a side to count. */
-const LEAST_BAND_SHARE = 0.5;
-
-type Widths = Readonly<Record<Side, readonly (number | undefined)[]>>;
-
-function bandWidthsOf(curve: Curve): Widths {
-	const at = (side: Side) => halfWidthsAtDepths(walkSide(curve, side), BAND_DEPTHS_MM);
-	return { near: at('near'), off: at('off') };
-}
-
-function meanDifference(
-	now: readonly (number | undefined)[],
-	then: readonly (number | undefined)[]
-): number | undefined {
-	const differences: number[] = [];
-	now.forEach((w, i) => {
-		const before = then[i];
-		if (w !== undefined && before !== undefined) differences.push(w - before);
-	});
-	return differences.length >= LEAST_BAND_SHARE * now.length ? mean(differences) : undefined;
 }
 
 /** Root mean square distance of an aligned tracing from the middle one of its visit, mm. */
@@ -71,23 +38,20 @@ function middleOf(all: readonly Float64Array[]): number[] {
 	});
 }
 
-function readVisit(ref: Reference, then: Widths, tracings: readonly Tracing[]): TracingReading[] {
-	const laid = tracings.map((t) => layOver(ref, t.curve));
+function readVisit(model: BandModel, tracings: readonly Tracing[]): TracingReading[] {
+	const laid = tracings.map((t) => readBand(model, t.curve, tracings.length));
 	const distances = tracings.length >= 3 ? laid.map((l) => l.leftMm) : [];
 	const middle = middleOf(distances);
 	const out = findOutliers(
 		distances.map((d) => disagreement(d, middle)),
 		STARTING_SD_MM / 2
 	);
-	return tracings.map((tracing, i) => {
-		const widths = bandWidthsOf((laid[i] as Alignment).curve);
-		return {
-			tracing,
-			nearMm: meanDifference(widths.near, then.near),
-			offMm: meanDifference(widths.off, then.off),
-			leftOut: out[i] ?? false
-		};
-	});
+	return tracings.map((tracing, i) => ({
+		tracing,
+		nearMm: laid[i]?.nearMm,
+		offMm: laid[i]?.offMm,
+		leftOut: out[i] ?? false
+	}));
 }
 
 /** Groups tracings by day, in order of day; the order of repeats is kept. */
@@ -98,21 +62,34 @@ export function groupByDay(tracings: readonly Tracing[]): Map<string, Tracing[]>
 	return days;
 }
 
-/** Every tracing of one station laid over the fitted day's consensus. Undefined when that day has none here. */
+/** Usual places of stations along the back, mm behind the resting blade (common practice, no source). */
+const USUAL_PLACE_MM: Readonly<Record<string, number>> = { T8: 40, T13: 240, T18: 440 };
+
+/** The stations next along the back that were traced on the fitted day. */
+function neighboursOf(station: string, tracings: readonly Tracing[], fitDay: string): Neighbour[] {
+	const at = USUAL_PLACE_MM[station];
+	if (at === undefined) return [];
+	return Object.entries(USUAL_PLACE_MM)
+		.filter(([s, mm]) => s !== station && Math.abs(mm - at) <= 200)
+		.map(([s, mm]) => ({
+			curves: tracings.filter((t) => t.station === s && t.visitedOn === fitDay).map((t) => t.curve),
+			awayMm: mm - at
+		}))
+		.filter((n) => n.curves.length > 0);
+}
+
+/** Every tracing of one station read against the fitted day's curve. Undefined when that day has none here. */
 export function readStation(
 	station: string,
 	tracings: readonly Tracing[],
 	fitDay: string
-): { reference: Reference; visits: StationVisit[] } | undefined {
+): readonly StationVisit[] | undefined {
 	const here = groupByDay(tracings.filter((t) => t.station === station));
 	const fitted = here.get(fitDay);
 	if (!fitted) return undefined;
-	const reference = makeReference(consensusCurve(fitted.map((t) => t.curve)));
-	const then = bandWidthsOf(reference.curve);
-	const visits = [...here].map(([visitedOn, list]) => ({
-		visitedOn,
-		station,
-		readings: readVisit(reference, then, list)
-	}));
-	return { reference, visits };
+	const model = makeBandModel(
+		fitted.map((t) => t.curve),
+		neighboursOf(station, tracings, fitDay)
+	);
+	return [...here].map(([visitedOn, list]) => ({ visitedOn, station, readings: readVisit(model, list) }));
 }

@@ -33,6 +33,9 @@ export interface Reference {
 	readonly design: Float64Array;
 }
 
+/** Where distances are measured from, and which way. */
+export type Normals = Pick<Reference, 'xMm' | 'yMm' | 'normalX' | 'normalY'>;
+
 /** Prepares a framed curve (evenly spaced points, apex at the origin) to be compared against. */
 export function makeReference(curve: Curve): Reference {
 	const n = curve.xMm.length;
@@ -68,7 +71,7 @@ function gap(curve: Curve, i: number): number {
 }
 
 /** Distance along one reference normal to the tracing, mm, outward positive; NaN where it is not met. */
-function normalDistance(ref: Reference, k: number, curve: Curve, from: number): { mm: number; at: number } {
+function normalDistance(ref: Normals, k: number, curve: Curve, from: number): { mm: number; at: number } {
 	const px = ref.xMm[k] as number;
 	const py = ref.yMm[k] as number;
 	const nx = ref.normalX[k] as number;
@@ -100,7 +103,7 @@ function tangential(c: Curve, i: number, px: number, py: number, nx: number, ny:
 }
 
 /** Signed distances from the reference to a curve along the reference's normals, mm; NaN where not met. */
-export function normalDistances(ref: Reference, curve: Curve): Float64Array {
+export function normalDistances(ref: Normals, curve: Curve): Float64Array {
 	const out = new Float64Array(ref.xMm.length);
 	let from = 0;
 	for (let k = 0; k < out.length; k++) {

@@ -23,6 +23,7 @@ export {
 	normalDistances,
 	removePose,
 	type Alignment,
+	type Normals,
 	type Pose,
 	type Reference
 } from './alignToReference.js';

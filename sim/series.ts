@@ -1,0 +1,181 @@
+import { degToRad } from '../src/core/units/index.js';
+import { makeBack, SIM_STATIONS, trueHalfWidthMm, type CutShape, type MuscleState, type SimStation } from './back.js';
+import { normal, type Random } from './random.js';
+import type { Point } from './trace.js';
+
+/** Errors of a made-up series of visits; every one of them is drawn anew for each horse, visit or tracing. */
+export interface SeriesErrors {
+	/** Waver of the drawn line, SD mm. */
+	readonly noiseMm: number;
+	readonly tiltSdDeg: number;
+	readonly apexSdMm: number;
+	/** How far along the back a station is marked off its place, SD mm, shared by a visit's repeats. */
+	readonly placeSdMm: number;
+	/** Standing and breathing: SD mm of each side's half-width, shared by a visit's repeats. */
+	readonly sharedSdMm: number;
+	readonly badShare: number;
+}
+
+export const SERIES_KINDS = [
+	'quiet',
+	'local-loss',
+	'local-gain',
+	'lay-off',
+	'one-sided',
+	'condition-loss',
+	'condition-gain',
+	'growth'
+] as const;
+export type SeriesKind = (typeof SERIES_KINDS)[number];
+
+type States = Readonly<Record<SimStation, MuscleState>>;
+
+export interface SeriesVisit {
+	/** Days since the first visit. */
+	readonly day: number;
+	/** True change since the first visit, mm per side and station. */
+	readonly truth: States;
+	readonly tracings: readonly {
+		readonly station: SimStation;
+		readonly repeat: number;
+		readonly points: readonly Point[];
+	}[];
+}
+
+export interface Series {
+	readonly kind: SeriesKind;
+	readonly visits: readonly SeriesVisit[];
+}
+
+const between = (a: number, b: number, random: Random): number => a + (b - a) * random();
+const either = (random: Random): 1 | -1 => (random() < 0.5 ? 1 : -1);
+const ease = (u: number): number => {
+	const t = Math.max(0, Math.min(1, u));
+	return t * t * (3 - 2 * t);
+};
+
+/** The horse's year: a slow swing that never takes a side more than 1.5 mm from its first day. */
+function yearOf(random: Random): (day: number) => number {
+	const [mm, phase] = [between(0, 0.75, random), between(0, 2 * Math.PI, random)];
+	return (day) => mm * (Math.sin((2 * Math.PI * day) / 365 + phase) - Math.sin(phase));
+}
+
+type Story = (day: number) => States;
+
+/** How much of the front's change middle and rear show, and how it falls on the sides. */
+function storyOf(kind: SeriesKind, spanDays: number, random: Random): Story {
+	const start = between(0.2, 0.45, random) * spanDays;
+	const size = between(8, 13, random);
+	const slow = between(120, 260, random);
+	const gain = kind === 'local-gain' || kind === 'condition-gain' || kind === 'growth';
+	const spread = {
+		quiet: [0, 0, 0],
+		'local-loss': [1, between(0.1, 0.3, random), between(0, 0.12, random)],
+		'local-gain': [1, between(0.1, 0.3, random), between(0, 0.12, random)],
+		'lay-off': [1, between(0.15, 0.35, random), between(0, 0.15, random)],
+		'one-sided': [1, between(0.2, 0.4, random), between(0, 0.15, random)],
+		'condition-loss': [1, between(0.8, 1, random), between(0.75, 1, random)],
+		'condition-gain': [1, between(0.8, 1, random), between(0.75, 1, random)],
+		growth: [1, between(0.45, 0.6, random), between(0.25, 0.4, random)]
+	}[kind] as [number, number, number];
+	const days = kind === 'lay-off' ? between(14, 35, random) : kind === 'growth' ? spanDays - start : slow;
+	const side = either(random);
+	const weak = kind === 'one-sided' ? between(0, 0.15, random) : between(0.85, 1, random);
+	const season = yearOf(random);
+	const amount = (day: number) => (gain ? 1 : -1) * size * ease((day - start) / days);
+	return (day) => {
+		const s = season(day);
+		const at = (share: number): MuscleState => {
+			const a = amount(day) * share;
+			return { nearMm: s + a * (side < 0 ? 1 : weak), offMm: s + a * (side > 0 ? 1 : weak) };
+		};
+		return { T8: at(spread[0]), T13: at(spread[1]), T18: at(spread[2]) };
+	};
+}
+
+/** Distance between the stations along the back, mm: what a mark set aside is measured against. */
+const APART_MM = 200;
+
+/** Half-width where the station was marked: between its cut and its neighbour's, carried on beyond the ends. */
+function halfWidthAt(
+	back: Readonly<Record<SimStation, CutShape>>,
+	station: SimStation,
+	placeMm: number,
+	side: 'near' | 'off',
+	depthMm: number,
+	muscle: MuscleState
+): number {
+	const i = SIM_STATIONS.indexOf(station);
+	const towards = SIM_STATIONS[i === 2 ? 1 : i === 1 && placeMm < 0 ? 0 : i + 1] as SimStation;
+	const dir = SIM_STATIONS.indexOf(towards) - i;
+	const own = trueHalfWidthMm(back[station], side, depthMm, muscle);
+	const other = trueHalfWidthMm(back[towards], side, depthMm, muscle);
+	return own + ((other - own) * placeMm * dir) / APART_MM;
+}
+
+const smoothNoise = (random: Random, sdMm: number): ((alongMm: number) => number) => {
+	const parts = Array.from({ length: 5 }, () => ({
+		wave: (2 * Math.PI) / between(35, 140, random),
+		phase: between(0, 2 * Math.PI, random)
+	}));
+	return (s) => sdMm * Math.sqrt(2 / parts.length) * parts.reduce((v, p) => v + Math.sin(s * p.wave + p.phase), 0);
+};
+
+function draw(
+	widthAt: (side: 'near' | 'off', depthMm: number) => number,
+	errors: SeriesErrors,
+	random: Random
+): Point[] {
+	const waver = smoothNoise(random, errors.noiseMm);
+	const turn = degToRad(normal(random) * errors.tiltSdDeg);
+	const aside = normal(random) * errors.apexSdMm;
+	const bad = random() < errors.badShare;
+	const [badSide, badMm] = [either(random), between(8, 20, random)];
+	const reach = { near: between(135, 175, random), off: between(135, 175, random) };
+	const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
+	const side = (which: 'near' | 'off'): Point[] => {
+		const sign = which === 'near' ? -1 : 1;
+		return Array.from({ length: 60 }, (_, i) => {
+			const depth = reach[which] * ((i + 1) / 60) ** 1.7;
+			const width = Math.max(0, widthAt(which, depth));
+			const along = sign * Math.hypot(width, depth);
+			const sprung = bad && sign === badSide ? badMm * Math.min(1, depth / 100) : 0;
+			const out = width + waver(along) * Math.min(1, width / 15) + sprung;
+			const [x, y] = [sign * out + aside, -depth];
+			return [cos * x - sin * y, sin * x + cos * y] as const;
+		});
+	};
+	return [...side('near').reverse(), [cos * aside, sin * aside] as const, ...side('off')];
+}
+
+/** A horse traced about monthly over `months`, with what was really there. */
+export function makeSeries(
+	kind: SeriesKind,
+	months: number,
+	errors: SeriesErrors,
+	repeats: number,
+	random: Random
+): Series {
+	const back = makeBack({
+		broad: between(0.85, 1.15, random),
+		pocketMm: between(-2, 5, random),
+		lopsidedMm: between(-2, 2, random)
+	});
+	const story = storyOf(kind, months * 30.4, random);
+	const visits = Array.from({ length: months + 1 }, (_, i): SeriesVisit => {
+		const day = i === 0 ? 0 : Math.round(i * 30.4 + between(-6, 6, random));
+		const truth = story(day);
+		const tracings = SIM_STATIONS.flatMap((station) => {
+			const place = normal(random) * errors.placeSdMm;
+			const shared = { near: normal(random) * errors.sharedSdMm, off: normal(random) * errors.sharedSdMm };
+			const muscle = { nearMm: truth[station].nearMm + shared.near, offMm: truth[station].offMm + shared.off };
+			return Array.from({ length: repeats }, (_, r) => ({
+				station,
+				repeat: r + 1,
+				points: draw((side, depth) => halfWidthAt(back, station, place, side, depth, muscle), errors, random)
+			}));
+		});
+		return { day, truth, tracings };
+	});
+	return { kind, visits };
+}
