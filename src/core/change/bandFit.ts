@@ -19,17 +19,16 @@ import { degToRad } from '../units/index.js';
  */
 const TILT_SD_RAD = degToRad(1.5);
 const APEX_X_SD_MM = 2;
-const APEX_Y_SD_MM = 0.6;
+const APEX_Y_SD_MM = 0.5;
 const PLACE_SD_MM = 9;
-const BUMP_SD_MM = 14;
+const BUMP_SD_MM = 25;
 const BUMP_CENTRE_MM = 88;
 const BUMP_REACH_MM = 38;
 /** Smaller bumps let muscle have another shape than the one above. */
-const RIPPLE_SD_MM = 1.2;
+const RIPPLE_SD_MM = 0.7;
 const RIPPLE_CENTRES_MM = [35, 60, 85, 110, 135] as const;
 const RIPPLE_REACH_MM = 18;
-/** Roughness of one tracing at a point, and the length over which it wavers together, mm. */
-const ROUGHNESS_MM = 1.6;
+/** The length over which a tracing wavers together, mm. */
 const WAVER_MM = 30;
 const DEEPEST_MM = 165;
 /** The reference is smoothed over this much of its length: a waver must not turn its normals. */
@@ -45,8 +44,8 @@ export interface BandModel {
 	readonly normalX: Float64Array;
 	readonly normalY: Float64Array;
 	readonly alongMm: Float64Array;
-	/** What each parameter does to the distance at each point: row-major, points by parameters. */
-	readonly design: Float64Array;
+	/** What pose and place do to the distance at each point: row-major, points by four. */
+	readonly common: Float64Array;
 	/** Mean change of half-width over the band for each parameter of muscle, mm a mm, per side. */
 	readonly bandOf: { readonly near: Float64Array; readonly off: Float64Array };
 }
@@ -130,6 +129,11 @@ function muscleAt(depthMm: number): number[] {
 	];
 }
 
+/** The same by whole millimetres of depth, looked up for every point of every tracing. */
+const MUSCLE_TABLE = Array.from({ length: DEEPEST_MM + 60 }, (_, d) => Float64Array.from(muscleAt(d)));
+const tabled = (depthMm: number): Float64Array =>
+	MUSCLE_TABLE[Math.max(0, Math.min(MUSCLE_TABLE.length - 1, Math.round(depthMm)))] as Float64Array;
+
 const BAND_MUSCLE = (() => {
 	const steps = Array.from({ length: 61 }, (_, i) => BAND_TOP_MM + ((BAND_BOTTOM_MM - BAND_TOP_MM) * i) / 60);
 	return muscleAt(0).map((_, k) => steps.reduce((s, d) => s + (muscleAt(d)[k] as number), 0) / steps.length);
@@ -156,7 +160,8 @@ function placeOf(outline: Outline, neighbours: readonly Neighbour[]): Float64Arr
 		let best = 0;
 		const goal = -(outline.alongMm[k] as number);
 		for (let i = 0; i < n; i++)
-			if (Math.abs((outline.alongMm[i] as number) - goal) < Math.abs((outline.alongMm[best] as number) - goal)) best = i;
+			if (Math.abs((outline.alongMm[i] as number) - goal) < Math.abs((outline.alongMm[best] as number) - goal))
+				best = i;
 		return best;
 	};
 	return usual.map((v, k) => {
@@ -171,10 +176,7 @@ export function makeBandModel(curves: readonly Curve[], neighbours: readonly Nei
 	const place = placeOf(outline, neighbours);
 	const rows = Array.from(outline.xMm, (x, k) => {
 		const [y, nx, ny] = [outline.yMm[k], outline.normalX[k], outline.normalY[k]] as [number, number, number];
-		const muscle = muscleAt(-y).map((v) => v * Math.abs(nx));
-		const none = muscle.map(() => 0);
-		const [near, off] = (outline.alongMm[k] as number) < 0 ? [muscle, none] : [none, muscle];
-		return [nx, ny, x * ny - y * nx, place[k] as number, ...near, ...off];
+		return [nx, ny, x * ny - y * nx, place[k] as number];
 	});
 	const band = (first: number) => {
 		const out = new Float64Array(PARAMETERS);
@@ -183,7 +185,7 @@ export function makeBandModel(curves: readonly Curve[], neighbours: readonly Nei
 	};
 	return {
 		...outline,
-		design: Float64Array.from(rows.flat()),
+		common: Float64Array.from(rows.flat()),
 		bandOf: { near: band(COMMON), off: band(COMMON + PER_SIDE) }
 	};
 }
@@ -205,24 +207,38 @@ function reachesBand(model: BandModel, distances: Float64Array, sign: 1 | -1): b
 /**
  * Most probable parameters of distances along the normals. `repeats` tracings of a visit are averaged
  * afterwards: pose and waver count less against the place they share. `undone` is pose that was
- * taken off already.
+ * taken off already. Muscle moves a point along its normal to another depth, and counts as it is there.
  */
-function fitBand(model: BandModel, distances: Float64Array, repeats: number, undone: Pose): Float64Array {
+function fitBand(
+	model: BandModel,
+	distances: Float64Array,
+	repeats: number,
+	roughnessMm: number,
+	undone: Pose
+): Float64Array {
 	const a = new Float64Array(PARAMETERS ** 2);
 	const b = new Float64Array(PARAMETERS);
-	const { design, alongMm } = model;
+	const { common, alongMm, yMm, normalX, normalY } = model;
 	const spacing = Math.abs((alongMm[1] as number) - (alongMm[0] as number));
-	const weight = ((spacing / WAVER_MM) * repeats) / ROUGHNESS_MM ** 2;
+	const weight = ((spacing / WAVER_MM) * repeats) / roughnessMm ** 2;
+	const row = new Float64Array(PARAMETERS);
 	for (let k = 0; k < distances.length; k++) {
 		const d = distances[k] as number;
 		if (Number.isNaN(d)) continue;
-		const row = k * PARAMETERS;
-		for (let i = 0; i < PARAMETERS; i++) {
-			const wi = weight * (design[row + i] as number);
-			if (wi === 0) continue;
+		const muscle = tabled(-((yMm[k] as number) + d * (normalY[k] as number)));
+		const first = (alongMm[k] as number) < 0 ? COMMON : COMMON + PER_SIDE;
+		const out = Math.abs(normalX[k] as number);
+		for (let i = 0; i < COMMON; i++) row[i] = common[k * COMMON + i] as number;
+		for (let i = 0; i < PER_SIDE; i++) row[first + i] = (muscle[i] as number) * out;
+		// Only what is common and this side's muscle speaks at this point.
+		for (let u = 0; u < COMMON + PER_SIDE; u++) {
+			const i = u < COMMON ? u : first + u - COMMON;
+			const wi = weight * (row[i] as number);
 			b[i] = (b[i] as number) + wi * d;
-			for (let j = 0; j <= i; j++)
-				a[i * PARAMETERS + j] = (a[i * PARAMETERS + j] as number) + wi * (design[row + j] as number);
+			for (let v = 0; v <= u; v++) {
+				const j = v < COMMON ? v : first + v - COMMON;
+				a[i * PARAMETERS + j] = (a[i * PARAMETERS + j] as number) + wi * (row[j] as number);
+			}
 		}
 	}
 	const priors = [
@@ -243,21 +259,21 @@ function fitBand(model: BandModel, distances: Float64Array, repeats: number, und
 
 const NO_POSE: Pose = { shiftXMm: 0, shiftYMm: 0, turnRad: 0 };
 
-/** Reads one of `repeats` tracings against the model. */
-export function readBand(model: BandModel, curve: Curve, repeats: number): BandReading {
+/** Reads one of `repeats` tracings by a hand of some roughness (SD of its waver, mm) against the model. */
+export function readBand(model: BandModel, curve: Curve, repeats: number, roughnessMm: number): BandReading {
 	const framed = frameAtApex(curve);
-	const first = fitBand(model, normalDistances(model, framed), repeats, NO_POSE);
+	const first = fitBand(model, normalDistances(model, framed), repeats, roughnessMm, NO_POSE);
 	// A tilt of several degrees is no longer a straight line in its angle: taken off, the rest is measured again.
 	const undone: Pose = { shiftXMm: first[0] as number, shiftYMm: first[1] as number, turnRad: first[2] as number };
 	const distances = normalDistances(model, removePose(framed, undone));
-	const x = fitBand(model, distances, repeats, undone);
+	const x = fitBand(model, distances, repeats, roughnessMm, undone);
 	const band = (of: Float64Array): number => of.reduce((s, v, i) => s + v * (x[i] as number), 0);
 	return {
 		nearMm: reachesBand(model, distances, -1) ? band(model.bandOf.near) : undefined,
 		offMm: reachesBand(model, distances, 1) ? band(model.bandOf.off) : undefined,
 		leftMm: distances.map((d, k) => {
 			let common = 0;
-			for (let i = 0; i < COMMON; i++) common += (model.design[k * PARAMETERS + i] as number) * (x[i] as number);
+			for (let i = 0; i < COMMON; i++) common += (model.common[k * COMMON + i] as number) * (x[i] as number);
 			return d - common;
 		})
 	};

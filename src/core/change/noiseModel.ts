@@ -1,19 +1,15 @@
 import { addGroup, smallestDetectableChange, startingTally, withinSd, type WithinTally } from '../noise/index.js';
 import type { StationVisit } from './stationReadings.js';
 
-/**
- * Errors that all repeats of one visit share (landmark a little forward, horse standing otherwise)
- * and that trace, tilt and pick leave behind after alignment, mm. Starting values.
- */
-const SHARED_MEAN_SD_MM = 0.9;
-const SHARED_APART_SD_MM = 0.7;
-
 /** Noise of the two parts a visit is measured in: the mean of the sides, and half their difference. */
 export interface NoiseModel {
 	readonly meanSdMm: number;
 	readonly apartSdMm: number;
 	/** Within-visit SD of one side's band, mm. */
 	readonly withinVisitSdMm: number;
+	/** Variance of what a visit's repeats share, as learnt so far, mm². */
+	readonly sharedMeanVar: number;
+	readonly sharedApartVar: number;
 }
 
 export interface Halves {
@@ -54,22 +50,23 @@ export function addVisit(tally: NoiseTally, halves: readonly Halves[]): NoiseTal
 }
 
 /** The noise that a tally speaks of. */
-export function noiseOf(tally: NoiseTally): NoiseModel {
+export function noiseOf(tally: NoiseTally): Omit<NoiseModel, 'sharedMeanVar' | 'sharedApartVar'> {
 	const meanSdMm = withinSd(tally.mean);
 	const apartSdMm = withinSd(tally.apart);
 	return { meanSdMm, apartSdMm, withinVisitSdMm: Math.hypot(meanSdMm, apartSdMm) };
 }
 
-/** Variances of a visit's mean and apart halves from `repeats` tracings, mm². */
-export function visitVariances(noise: NoiseModel, repeats: number): { readonly mean: number; readonly apart: number } {
-	return {
-		mean: noise.meanSdMm ** 2 / repeats + SHARED_MEAN_SD_MM ** 2,
-		apart: noise.apartSdMm ** 2 / repeats + SHARED_APART_SD_MM ** 2
-	};
-}
+/** Variances of a visit's mean and apart halves from `repeats` tracings, without what they share, mm². */
+export const ownVariances = (
+	noise: Pick<NoiseModel, 'meanSdMm' | 'apartSdMm'>,
+	repeats: number
+): { readonly mean: number; readonly apart: number } => ({
+	mean: noise.meanSdMm ** 2 / repeats,
+	apart: noise.apartSdMm ** 2 / repeats
+});
 
 /** Smallest change of one side's band that two visits of `repeats` tracings can show, mm, shared errors included. */
 export function detectableChangeMm(noise: NoiseModel, repeats: number): number {
-	const v = visitVariances(noise, repeats);
-	return smallestDetectableChange(Math.sqrt(v.mean + v.apart));
+	const own = ownVariances(noise, repeats);
+	return smallestDetectableChange(Math.sqrt(own.mean + own.apart + noise.sharedMeanVar + noise.sharedApartVar));
 }

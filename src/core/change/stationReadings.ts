@@ -1,6 +1,6 @@
 import type { Tracing } from '../curve/index.js';
-import { findOutliers, STARTING_SD_MM } from '../noise/index.js';
-import { median } from '../math/index.js';
+import { findOutliers, NO_SPREAD, STARTING_SD_MM, withinSd, type WithinTally } from '../noise/index.js';
+import { mean, median } from '../math/index.js';
 import { makeBandModel, readBand, type BandModel, type Neighbour } from './bandFit.js';
 
 /** One tracing's band against the reference, mm per side; a side that does not reach the band is absent. */
@@ -38,20 +38,60 @@ function middleOf(all: readonly Float64Array[]): number[] {
 	});
 }
 
-function readVisit(model: BandModel, tracings: readonly Tracing[]): TracingReading[] {
-	const laid = tracings.map((t) => readBand(model, t.curve, tracings.length));
-	const distances = tracings.length >= 3 ? laid.map((l) => l.leftMm) : [];
-	const middle = middleOf(distances);
-	const out = findOutliers(
-		distances.map((d) => disagreement(d, middle)),
-		STARTING_SD_MM / 2
-	);
-	return tracings.map((tracing, i) => ({
+/** Spread of the counted repeats about their mean along the curve: sum of squares and how many they stand for. */
+function roughnessOf(distances: readonly Float64Array[], out: readonly boolean[]): WithinTally {
+	const counted = distances.filter((_, i) => !out[i]);
+	if (counted.length < 2) return NO_SPREAD;
+	let [squares, places] = [0, 0];
+	for (let k = 0; k < (counted[0]?.length ?? 0); k++) {
+		const here = counted.map((d) => d[k] as number).filter((d) => !Number.isNaN(d));
+		if (here.length < counted.length) continue;
+		const middle = mean(here);
+		squares += here.reduce((s, d) => s + (d - middle) ** 2, 0);
+		places++;
+	}
+	if (places === 0) return NO_SPREAD;
+	const freedom = (counted.length - 1) * INDEPENDENT_STRETCHES;
+	return { squares: (squares / places) * INDEPENDENT_STRETCHES, freedom };
+}
+
+/** A waver's length fits about this many times into a curve: so many independent looks at it. */
+const INDEPENDENT_STRETCHES = 10;
+const STARTING_ROUGHNESS: WithinTally = { squares: 10 * 1.3 ** 2, freedom: 10 };
+/** The fit is not made sharper or blunter than these: where pose and place must stay apart from waver. */
+const ROUGHNESS_BOUNDS_MM = [0.7, 1.9] as const;
+const bounded = (mm: number): number => Math.min(ROUGHNESS_BOUNDS_MM[1], Math.max(ROUGHNESS_BOUNDS_MM[0], mm));
+/** A visit is read again where its hand turns out to be this much rougher or calmer than was thought. */
+const REREAD_SHARE = 0.12;
+
+/** Readings of one visit, and what was learnt of the hand's roughness by then. */
+function readVisit(
+	model: BandModel,
+	tracings: readonly Tracing[],
+	known: WithinTally
+): { readings: TracingReading[]; known: WithinTally } {
+	const read = (roughnessMm: number) => {
+		const laid = tracings.map((t) => readBand(model, t.curve, tracings.length, roughnessMm));
+		const distances = laid.map((l) => l.leftMm);
+		const middle = tracings.length >= 3 ? middleOf(distances) : [];
+		const out = findOutliers(
+			tracings.length >= 3 ? distances.map((d) => disagreement(d, middle)) : [],
+			STARTING_SD_MM / 2
+		);
+		return { laid, out, spread: roughnessOf(distances, out) };
+	};
+	const thought = bounded(withinSd(known));
+	const first = read(thought);
+	const learnt = { squares: known.squares + first.spread.squares, freedom: known.freedom + first.spread.freedom };
+	const found = bounded(withinSd(learnt));
+	const { laid, out } = Math.abs(found / thought - 1) > REREAD_SHARE ? read(found) : first;
+	const readings = tracings.map((tracing, i) => ({
 		tracing,
 		nearMm: laid[i]?.nearMm,
 		offMm: laid[i]?.offMm,
 		leftOut: out[i] ?? false
 	}));
+	return { readings, known: learnt };
 }
 
 /** Groups tracings by day, in order of day; the order of repeats is kept. */
@@ -91,5 +131,10 @@ export function readStation(
 		fitted.map((t) => t.curve),
 		neighboursOf(station, tracings, fitDay)
 	);
-	return [...here].map(([visitedOn, list]) => ({ visitedOn, station, readings: readVisit(model, list) }));
+	let known = STARTING_ROUGHNESS;
+	return [...here].map(([visitedOn, list]) => {
+		const read = readVisit(model, list, known);
+		known = read.known;
+		return { visitedOn, station, readings: read.readings };
+	});
 }

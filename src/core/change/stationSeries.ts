@@ -1,15 +1,7 @@
 import { daysBetween, type Day } from '../units/index.js';
 import { mean } from '../math/index.js';
-import {
-	BACK_TREND,
-	changeSinceFit,
-	markFit,
-	predictTrend,
-	startTrend,
-	updateTrend,
-	type TrendState
-} from './levelFilter.js';
-import { addVisit, halvesOf, noiseOf, STARTING_NOISE, visitVariances, type NoiseModel } from './noiseModel.js';
+import { bankChange, markBank, SHARED_PRIOR, startBank, stepBank, type Bank } from './levelBank.js';
+import { addVisit, halvesOf, noiseOf, STARTING_NOISE, ownVariances, type NoiseModel } from './noiseModel.js';
 import type { StationVisit } from './stationReadings.js';
 
 /** Change since the fit mark at one station on one day, from data up to that day; mm and mm per day. */
@@ -32,39 +24,38 @@ export interface StationChange {
 }
 
 interface Pair {
-	readonly mean: TrendState;
-	readonly apart: TrendState;
+	readonly mean: Bank;
+	readonly apart: Bank;
 }
 
-function step(
-	pair: Pair | undefined,
-	days: number,
-	at: { mean: number; apart: number },
-	v: { mean: number; apart: number }
-): Pair {
-	if (!pair) return { mean: startTrend(at.mean, v.mean, BACK_TREND), apart: startTrend(at.apart, v.apart, BACK_TREND) };
-	return {
-		mean: updateTrend(predictTrend(pair.mean, days, BACK_TREND), at.mean, v.mean, BACK_TREND),
-		apart: updateTrend(predictTrend(pair.apart, days, BACK_TREND), at.apart, v.apart, BACK_TREND)
-	};
+const HALVES = ['mean', 'apart'] as const;
+type Halved = Readonly<Record<(typeof HALVES)[number], number>>;
+
+function step(pair: Pair | undefined, days: number, at: Halved, own: Halved): Pair {
+	const one = (half: keyof Pair): Bank =>
+		pair ? stepBank(pair[half], days, at[half], own[half]) : startBank(at[half], own[half], SHARED_PRIOR[half]);
+	return { mean: one('mean'), apart: one('apart') };
 }
 
-function describe(visit: StationVisit, pair: Pair, counted: number, noise: NoiseModel): StationChange {
-	const m = changeSinceFit(pair.mean);
-	const a = changeSinceFit(pair.apart);
+/** A step is told when it is more likely than not. */
+const STEP_CHANCE = 0.5;
+
+function describe(visit: StationVisit, pair: Pair, counted: number, noise: ReturnType<typeof noiseOf>): StationChange {
+	const m = bankChange(pair.mean);
+	const a = bankChange(pair.apart);
 	return {
 		visitedOn: visit.visitedOn,
 		meanMm: m.mm,
 		meanVar: m.varianceMm2,
 		apartMm: a.mm,
 		apartVar: a.varianceMm2,
-		meanSlopeMmPerDay: pair.mean.slopeMmPerDay,
-		meanSlopeVar: pair.mean.p[4] as number,
-		apartSlopeMmPerDay: pair.apart.slopeMmPerDay,
-		stepped: pair.mean.stepped || pair.apart.stepped,
+		meanSlopeMmPerDay: m.slopeMmPerDay,
+		meanSlopeVar: m.slopeVar,
+		apartSlopeMmPerDay: a.slopeMmPerDay,
+		stepped: Math.max(m.stepChance, a.stepChance) > STEP_CHANCE,
 		counted,
 		leftOut: visit.readings.filter((r) => r.leftOut).length,
-		noise
+		noise: { ...noise, sharedMeanVar: m.sharedVar, sharedApartVar: a.sharedVar }
 	};
 }
 
@@ -83,9 +74,9 @@ export function followStation(visits: readonly StationVisit[], fitDay: Day): Sta
 		tally = addVisit(tally, halves);
 		const noise = noiseOf(tally);
 		const raw = { mean: mean(halves.map((h) => h.mean)), apart: mean(halves.map((h) => h.apart)) };
-		pair = step(pair, lastDay ? daysBetween(lastDay, visit.visitedOn) : 0, raw, visitVariances(noise, halves.length));
+		pair = step(pair, lastDay ? daysBetween(lastDay, visit.visitedOn) : 0, raw, ownVariances(noise, halves.length));
 		lastDay = visit.visitedOn;
-		if (visit.visitedOn === fitDay) pair = { mean: markFit(pair.mean), apart: markFit(pair.apart) };
+		if (visit.visitedOn === fitDay) pair = { mean: markBank(pair.mean), apart: markBank(pair.apart) };
 		if (visit.visitedOn >= fitDay) changes.push(describe(visit, pair, halves.length, noise));
 	}
 	return changes;

@@ -1,0 +1,160 @@
+import {
+	changeSinceFit,
+	markFit,
+	predictTrend,
+	startTrend,
+	updateTrend,
+	type TrendModel,
+	type TrendState
+} from './levelFilter.js';
+
+/**
+ * Ways a back may be changing between two visits, with the chance of going over from one to the other.
+ * Three filters run beside one another and are mixed by how well each foresaw what was measured (interacting
+ * multiple models; Blom & Bar-Shalom 1988, from memory). Values from simulation, not from horses.
+ */
+const NEVER = Number.POSITIVE_INFINITY;
+const QUIET: TrendModel = {
+	levelMm2PerDay: 0.0025,
+	slopeSdMmPerDay: 0.006,
+	slopeFadeDays: 60,
+	surpriseSds: NEVER,
+	stepSdMm: 0
+};
+const MOVING: TrendModel = {
+	levelMm2PerDay: 0.006,
+	slopeSdMmPerDay: 0.06,
+	slopeFadeDays: 120,
+	surpriseSds: NEVER,
+	stepSdMm: 0
+};
+const STEP_SD_MM = 6;
+const MODES = [QUIET, MOVING, MOVING] as const;
+const STEP = 2;
+/** Chance of going from one way (row) to another (column) within a month. */
+const MONTHLY = [
+	[0.955, 0.035, 0.01],
+	[0.09, 0.9, 0.01],
+	[0.5, 0.48, 0.02]
+] as const;
+const START = [0.85, 0.13, 0.02] as const;
+
+/** Errors shared by a visit's repeats, SD mm: how large they are for this horse and hand is learnt as visits come in. */
+const SHARED_SDS_MM = [0.5, 0.8, 1.2, 1.7, 2.4] as const;
+
+/** No filter is ever given up: what is most unlikely today may be right next month. */
+const LEAST_WEIGHT = 1e-7;
+
+interface Member {
+	readonly state: TrendState;
+	readonly weight: number;
+}
+
+/** All filters of one half of one station: by shared error, then by way of changing. Weights sum to 1. */
+export type Bank = readonly (readonly Member[])[];
+
+/** Change since the fit mark over the whole bank. */
+export interface BankChange {
+	readonly mm: number;
+	readonly varianceMm2: number;
+	readonly slopeMmPerDay: number;
+	readonly slopeVar: number;
+	/** Probability that the back stepped since the last visit. */
+	readonly stepChance: number;
+	/** Expected variance of the shared error, mm². */
+	readonly sharedVar: number;
+}
+
+export const startBank = (measuredMm: number, ownVar: number, priorOfShared: readonly number[]): Bank =>
+	SHARED_SDS_MM.map((sd, r) =>
+		MODES.map((m, i) => ({
+			state: startTrend(measuredMm, ownVar + sd * sd, m),
+			weight: (START[i] as number) * (priorOfShared[r] as number)
+		}))
+	);
+
+export const markBank = (bank: Bank): Bank => bank.map((row) => row.map((m) => ({ ...m, state: markFit(m.state) })));
+
+/** One Gaussian for several: mean and covariance of the mixture. */
+function merged(members: readonly Member[]): TrendState {
+	const total = members.reduce((s, m) => s + m.weight, 0) || 1;
+	const mean = [0, 0, 0];
+	for (const { state, weight } of members)
+		[state.levelMm, state.slopeMmPerDay, state.fitLevelMm].forEach(
+			(v, i) => (mean[i] = (mean[i] as number) + (weight / total) * v)
+		);
+	const p = new Array<number>(9).fill(0);
+	for (const { state, weight } of members) {
+		const d = [state.levelMm, state.slopeMmPerDay, state.fitLevelMm].map((v, i) => v - (mean[i] as number));
+		for (let i = 0; i < 9; i++)
+			p[i] =
+				(p[i] as number) +
+				(weight / total) * ((state.p[i] as number) + (d[Math.floor(i / 3)] as number) * (d[i % 3] as number));
+	}
+	return {
+		levelMm: mean[0] as number,
+		slopeMmPerDay: mean[1] as number,
+		fitLevelMm: mean[2] as number,
+		p,
+		stepped: false
+	};
+}
+
+/** Chances of going over within some days, from the monthly ones. */
+function chances(days: number): number[][] {
+	const share = Math.min(2, Math.max(0.1, days / 30));
+	return MONTHLY.map((row, i) => {
+		const stay = (row[i] as number) ** share;
+		const leaving = 1 - (row[i] as number);
+		return row.map((v, j) => (i === j ? stay : ((1 - stay) * v) / leaving));
+	});
+}
+
+function likelihood(state: TrendState, measuredMm: number, variance: number): number {
+	const total = (state.p[0] as number) + variance;
+	// A reading far out of line is rare but not impossible: broad tails keep one bad visit from deciding alone.
+	const core = Math.exp((-0.5 * (measuredMm - state.levelMm) ** 2) / total) / Math.sqrt(total);
+	return core + 1e-4;
+}
+
+/** The bank carried on by some days and one measurement, mm with the variance of its own (not shared) error. */
+export function stepBank(bank: Bank, days: number, measuredMm: number, ownVar: number): Bank {
+	const move = chances(days);
+	const next = bank.map((row, r) => {
+		const variance = ownVar + (SHARED_SDS_MM[r] as number) ** 2;
+		return MODES.map((model, j): Member => {
+			const from = row.map((m, i) => ({ state: m.state, weight: m.weight * (move[i]?.[j] as number) }));
+			const weight = from.reduce((s, m) => s + m.weight, 0);
+			const ahead = predictTrend(merged(from), days, model);
+			const p = [...ahead.p];
+			if (j === STEP) p[0] = (p[0] as number) + STEP_SD_MM ** 2;
+			const ready = { ...ahead, p };
+			return {
+				state: updateTrend(ready, measuredMm, variance, model),
+				weight: weight * likelihood(ready, measuredMm, variance)
+			};
+		});
+	});
+	const total = next.flat().reduce((s, m) => s + m.weight, 0);
+	return next.map((row) => row.map((m) => ({ ...m, weight: Math.max(LEAST_WEIGHT, m.weight / total) })));
+}
+
+export function bankChange(bank: Bank): BankChange {
+	const all = bank.flat();
+	const state = merged(all);
+	const { mm, varianceMm2 } = changeSinceFit(state);
+	return {
+		mm,
+		varianceMm2,
+		slopeMmPerDay: state.slopeMmPerDay,
+		slopeVar: state.p[4] as number,
+		stepChance: bank.reduce((s, row) => s + (row[STEP] as Member).weight, 0),
+		sharedVar: bank.reduce(
+			(s, row, r) => s + row.reduce((a, m) => a + m.weight, 0) * (SHARED_SDS_MM[r] as number) ** 2,
+			0
+		)
+	};
+}
+
+/** What is believed of the shared error before anything was traced, one share for each of its sizes. */
+export const SHARED_PRIOR = { mean: [0.15, 0.3, 0.3, 0.18, 0.07], apart: [0.3, 0.35, 0.22, 0.1, 0.03] } as const;
