@@ -2,7 +2,7 @@ import type { Beyond } from './beyond.js';
 import type { Verdict } from './types.js';
 
 /** Enter a verdict at the upper probability, leave it under the lower: a horse near a limit does not flap. */
-const REFIT = { enter: 0.5, leave: 0.2 };
+const REFIT = { enter: 0.27, leave: 0.1 };
 const WATCH = { enter: 0.5, leave: 0.2 };
 
 function holds(probability: number, held: boolean, bounds: { enter: number; leave: number }): boolean {

@@ -1,5 +1,4 @@
-import { probabilityAbove } from '../math/index.js';
-import { sidesApart, type SideChange } from './sideChanges.js';
+import type { SideChange } from './sideChanges.js';
 import type { StationChange } from './stationSeries.js';
 
 export type Cause = 'local-loss' | 'local-gain' | 'one-sided' | 'condition-loss' | 'condition-gain' | 'growth' | 'none';
@@ -7,12 +6,6 @@ export type Direction = 'gain' | 'loss' | 'mixed' | 'none';
 
 /** Latest changes by station, T8 always among them. */
 export type StationChanges = ReadonlyMap<string, StationChange>;
-
-/** Sides count as parted when the difference is over this, and the smaller moved less than half of the larger. */
-const PARTED_MM = 4;
-const EVERYWHERE_SHARE = 0.55;
-/** What the middle and rear cuts show of the front's gain in a growing back; stricter when the age is not known. */
-const GROWTH_SHARES = { young: [0.35, 0.15], unknown: [0.45, 0.25] } as const;
 
 /** Direction of the front band from the sides that really changed. */
 export function readDirection(front: readonly SideChange[]): Direction {
@@ -23,26 +16,72 @@ export function readDirection(front: readonly SideChange[]): Direction {
 	return gains ? 'gain' : losses ? 'loss' : 'none';
 }
 
-function isOneSided(front: StationChange): boolean {
-	const apart = sidesApart(front);
-	const size = Math.abs(apart.mm);
-	const [a, b] = [front.meanMm - front.apartMm, front.meanMm + front.apartMm].map(Math.abs) as [number, number];
-	return probabilityAbove(PARTED_MM, size, apart.sdMm) > 0.6 && Math.min(a, b) < 0.5 * Math.max(a, b);
+/** A share of the front's change, and how much such shares differ from horse to horse. */
+interface Share {
+	readonly is: number;
+	readonly sd: number;
 }
 
+/** How a cause spreads: the weaker side over the stronger, middle and rear over the front. From simulation and common practice, no source. */
+interface Pattern {
+	readonly weakSide: Share;
+	readonly middle: Share;
+	readonly rear: Share;
+}
+
+const EVEN: Share = { is: 0.95, sd: 0.13 };
+const ONE_SIDED: Pattern = {
+	weakSide: { is: 0.05, sd: 0.17 },
+	middle: { is: 0.3, sd: 0.2 },
+	rear: { is: 0.1, sd: 0.15 }
+};
+const LOCAL: Pattern = { weakSide: EVEN, middle: { is: 0.2, sd: 0.12 }, rear: { is: 0.06, sd: 0.1 } };
+const EVERYWHERE: Pattern = { weakSide: EVEN, middle: { is: 0.9, sd: 0.12 }, rear: { is: 0.87, sd: 0.13 } };
+const GROWTH: Pattern = { weakSide: EVEN, middle: { is: 0.5, sd: 0.1 }, rear: { is: 0.3, sd: 0.1 } };
+
+/** Logarithm of how likely a change is that should be a share of another, both with their errors; mm and mm². */
+function shareLikelihood(mm: number, variance: number, ofMm: number, ofVar: number, { is, sd }: Share): number {
+	const total = variance + is * is * ofVar + (sd * ofMm) ** 2;
+	return -0.5 * ((mm - is * ofMm) ** 2 / total + Math.log(total));
+}
+
+function patternLikelihood(changes: StationChanges, front: StationChange, pattern: Pattern): number {
+	const sides = [front.meanMm - front.apartMm, front.meanMm + front.apartMm] as const;
+	const sideVar = front.meanVar + front.apartVar;
+	const nearWeaker = Math.abs(sides[0]) < Math.abs(sides[1]);
+	const [weak, strong] = nearWeaker ? sides : [sides[1], sides[0]];
+	let sum = shareLikelihood(weak, sideVar, strong, sideVar, pattern.weakSide);
+	for (const [station, share] of [
+		['T13', pattern.middle],
+		['T18', pattern.rear]
+	] as const) {
+		const there = changes.get(station);
+		if (there) sum += shareLikelihood(there.meanMm, there.meanVar, front.meanMm, front.meanVar, share);
+	}
+	return sum;
+}
+
+/** How much likelier growth is than any other gain beforehand, as a logarithm: nearly certain to be looked for in the young, half as likely where no age is known. */
+const GROWTH_BEFOREHAND = { young: 0.8, unknown: -0.3 } as const;
+
 /**
- * Why the front band changed, from the pattern over stations and sides. `canGrow` is true for a
- * horse young enough to grow, false for a grown one, undefined when the age is not known.
+ * Why the front band changed, from the pattern over stations and sides: the cause whose pattern makes
+ * what was measured likeliest. `canGrow` is true for a horse young enough to grow, false for a grown one,
+ * undefined when the age is not known.
  */
 export function readCause(changes: StationChanges, canGrow: boolean | undefined): Cause {
 	const front = changes.get('T8');
 	if (!front) return 'none';
-	if (isOneSided(front)) return 'one-sided';
-	const share = (station: string): number => (changes.get(station)?.meanMm ?? 0) / front.meanMm;
-	const [middle, rear] = [share('T13'), share('T18')];
-	const gained = front.meanMm > 0;
-	if (middle > EVERYWHERE_SHARE && rear > EVERYWHERE_SHARE) return gained ? 'condition-gain' : 'condition-loss';
-	const [leastMiddle, leastRear] = canGrow ? GROWTH_SHARES.young : GROWTH_SHARES.unknown;
-	if (gained && canGrow !== false && middle > leastMiddle && rear > leastRear) return 'growth';
-	return gained ? 'local-gain' : 'local-loss';
+	const gained = Math.abs(front.meanMm) > 0 ? front.meanMm > 0 : front.apartMm > 0;
+	const rated: [Cause, number][] = [
+		['one-sided', patternLikelihood(changes, front, ONE_SIDED)],
+		[gained ? 'local-gain' : 'local-loss', patternLikelihood(changes, front, LOCAL)],
+		[gained ? 'condition-gain' : 'condition-loss', patternLikelihood(changes, front, EVERYWHERE)]
+	];
+	if (gained && canGrow !== false)
+		rated.push([
+			'growth',
+			patternLikelihood(changes, front, GROWTH) + GROWTH_BEFOREHAND[canGrow ? 'young' : 'unknown']
+		]);
+	return (rated.sort((a, b) => b[1] - a[1])[0] as [Cause, number])[0];
 }
