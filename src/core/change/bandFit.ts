@@ -5,8 +5,7 @@ import {
 	frameAtApex,
 	normalDistances,
 	removePose,
-	type Curve,
-	type Pose
+	type Curve
 } from '../curve/index.js';
 import { solveSpd } from '../math/index.js';
 import { degToRad } from '../units/index.js';
@@ -57,7 +56,13 @@ export interface BandReading {
 	readonly offMm: number | undefined;
 	/** What is left of the distances without pose and place: muscle and waver, mm; NaN where not met. */
 	readonly leftMm: Float64Array;
+	/** Pose and place that were found: shift x and y mm, turn rad, place mm. */
+	readonly common: Common;
 }
+
+/** Shift x and y mm, turn rad, place mm. */
+export type Common = readonly [xMm: number, yMm: number, turnRad: number, placeMm: number];
+export const NO_COMMON: Common = [0, 0, 0, 0];
 
 type Outline = Pick<BandModel, 'xMm' | 'yMm' | 'normalX' | 'normalY' | 'alongMm'>;
 
@@ -206,15 +211,16 @@ function reachesBand(model: BandModel, distances: Float64Array, sign: 1 | -1): b
 
 /**
  * Most probable parameters of distances along the normals. `repeats` tracings of a visit are averaged
- * afterwards: pose and waver count less against the place they share. `undone` is pose that was
- * taken off already. Muscle moves a point along its normal to another depth, and counts as it is there.
+ * afterwards: pose and waver count less against the place they share. `centre` is what pose and place
+ * are usually found to be against this model (its own are in it), `undone` the pose that was taken off already. Muscle moves a point along its normal to another depth, and counts as it is there.
  */
 function fitBand(
 	model: BandModel,
 	distances: Float64Array,
 	repeats: number,
 	roughnessMm: number,
-	undone: Pose
+	centre: Common,
+	undone: Common
 ): Float64Array {
 	const a = new Float64Array(PARAMETERS ** 2);
 	const b = new Float64Array(PARAMETERS);
@@ -242,31 +248,36 @@ function fitBand(
 		}
 	}
 	const priors = [
-		[repeats / APEX_X_SD_MM ** 2, -undone.shiftXMm],
-		[repeats / APEX_Y_SD_MM ** 2, -undone.shiftYMm],
-		[repeats / TILT_SD_RAD ** 2, -undone.turnRad],
-		[1 / PLACE_SD_MM ** 2, 0]
-	] as const;
+		repeats / APEX_X_SD_MM ** 2,
+		repeats / APEX_Y_SD_MM ** 2,
+		repeats / TILT_SD_RAD ** 2,
+		1 / PLACE_SD_MM ** 2
+	];
 	for (let i = 0; i < PARAMETERS; i++) {
 		const main = (i - COMMON) % PER_SIDE === 0;
-		const [precision, centre] = priors[i] ?? [1 / (main ? BUMP_SD_MM : RIPPLE_SD_MM) ** 2, 0];
+		const precision = priors[i] ?? 1 / (main ? BUMP_SD_MM : RIPPLE_SD_MM) ** 2;
 		a[i * PARAMETERS + i] = (a[i * PARAMETERS + i] as number) + precision;
-		b[i] = (b[i] as number) + precision * centre;
+		b[i] = (b[i] as number) + precision * ((centre[i] ?? 0) - (undone[i] ?? 0));
 		for (let j = 0; j < i; j++) a[j * PARAMETERS + i] = a[i * PARAMETERS + j] as number;
 	}
 	return solveSpd(a, b);
 }
 
-const NO_POSE: Pose = { shiftXMm: 0, shiftYMm: 0, turnRad: 0 };
-
 /** Reads one of `repeats` tracings by a hand of some roughness (SD of its waver, mm) against the model. */
-export function readBand(model: BandModel, curve: Curve, repeats: number, roughnessMm: number): BandReading {
+export function readBand(
+	model: BandModel,
+	curve: Curve,
+	repeats: number,
+	roughnessMm: number,
+	centre: Common = NO_COMMON
+): BandReading {
 	const framed = frameAtApex(curve);
-	const first = fitBand(model, normalDistances(model, framed), repeats, roughnessMm, NO_POSE);
+	const first = fitBand(model, normalDistances(model, framed), repeats, roughnessMm, centre, NO_COMMON);
 	// A tilt of several degrees is no longer a straight line in its angle: taken off, the rest is measured again.
-	const undone: Pose = { shiftXMm: first[0] as number, shiftYMm: first[1] as number, turnRad: first[2] as number };
-	const distances = normalDistances(model, removePose(framed, undone));
-	const x = fitBand(model, distances, repeats, roughnessMm, undone);
+	const [shiftXMm, shiftYMm, turnRad] = first as unknown as Common;
+	const distances = normalDistances(model, removePose(framed, { shiftXMm, shiftYMm, turnRad }));
+	const x = fitBand(model, distances, repeats, roughnessMm, centre, [shiftXMm, shiftYMm, turnRad, 0]);
+	const [moreX, moreY, moreTurn, placeMm] = x as unknown as Common;
 	const band = (of: Float64Array): number => of.reduce((s, v, i) => s + v * (x[i] as number), 0);
 	return {
 		nearMm: reachesBand(model, distances, -1) ? band(model.bandOf.near) : undefined,
@@ -275,6 +286,7 @@ export function readBand(model: BandModel, curve: Curve, repeats: number, roughn
 			let common = 0;
 			for (let i = 0; i < COMMON; i++) common += (model.common[k * COMMON + i] as number) * (x[i] as number);
 			return d - common;
-		})
+		}),
+		common: [shiftXMm + moreX, shiftYMm + moreY, turnRad + moreTurn, placeMm]
 	};
 }

@@ -61,8 +61,8 @@ function patternLikelihood(changes: StationChanges, front: StationChange, patter
 	return sum;
 }
 
-/** How much likelier growth is than any other gain beforehand, as a logarithm: nearly certain to be looked for in the young, half as likely where no age is known. */
-const GROWTH_BEFOREHAND = { young: 0.8, unknown: -0.3 } as const;
+/** How much likelier growth is than any other gain beforehand, as a logarithm: growth is common in the young, and not rarer than other gains where no age is known. */
+const GROWTH_BEFOREHAND = { young: 1, unknown: 0.5 } as const;
 
 /**
  * Why the front band changed, from the pattern over stations and sides: the cause whose pattern makes

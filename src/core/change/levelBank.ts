@@ -40,7 +40,7 @@ const MONTHLY = [
 const START = [0.85, 0.13, 0.02] as const;
 
 /** Errors shared by a visit's repeats, SD mm: how large they are for this horse and hand is learnt as visits come in. */
-const SHARED_SDS_MM = [0.5, 0.8, 1.2, 1.7, 2.4] as const;
+const SHARED_SDS_MM = [0.4, 0.7, 1.1, 1.6, 2.4] as const;
 
 /** No filter is ever given up: what is most unlikely today may be right next month. */
 const LEAST_WEIGHT = 1e-7;
@@ -157,4 +157,4 @@ export function bankChange(bank: Bank): BankChange {
 }
 
 /** What is believed of the shared error before anything was traced, one share for each of its sizes. */
-export const SHARED_PRIOR = { mean: [0.15, 0.3, 0.3, 0.18, 0.07], apart: [0.3, 0.35, 0.22, 0.1, 0.03] } as const;
+export const SHARED_PRIOR = { mean: [0.15, 0.35, 0.3, 0.15, 0.05], apart: [0.35, 0.4, 0.18, 0.05, 0.02] } as const;

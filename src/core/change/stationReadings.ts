@@ -1,7 +1,7 @@
 import type { Tracing } from '../curve/index.js';
 import { findOutliers, NO_SPREAD, STARTING_SD_MM, withinSd, type WithinTally } from '../noise/index.js';
 import { mean, median } from '../math/index.js';
-import { makeBandModel, readBand, type BandModel, type Neighbour } from './bandFit.js';
+import { makeBandModel, readBand, type BandModel, type Common, type Neighbour } from './bandFit.js';
 
 /** One tracing's band against the reference, mm per side; a side that does not reach the band is absent. */
 export interface TracingReading {
@@ -59,19 +59,36 @@ function roughnessOf(distances: readonly Float64Array[], out: readonly boolean[]
 const INDEPENDENT_STRETCHES = 10;
 const STARTING_ROUGHNESS: WithinTally = { squares: 10 * 1.3 ** 2, freedom: 10 };
 /** The fit is not made sharper or blunter than these: where pose and place must stay apart from waver. */
-const ROUGHNESS_BOUNDS_MM = [0.7, 1.9] as const;
-const bounded = (mm: number): number => Math.min(ROUGHNESS_BOUNDS_MM[1], Math.max(ROUGHNESS_BOUNDS_MM[0], mm));
+const ROUGHNESS_BOUNDS_MM = [0.5, 1.6] as const;
+/** A waver's own length is not known: believed a little more than its spread says, readings come out nearest (from simulation). */
+const BELIEF = 0.75;
+const roughnessMm = (tally: WithinTally): number =>
+	Math.min(ROUGHNESS_BOUNDS_MM[1], Math.max(ROUGHNESS_BOUNDS_MM[0], BELIEF * withinSd(tally)));
 /** A visit is read again where its hand turns out to be this much rougher or calmer than was thought. */
 const REREAD_SHARE = 0.12;
 
-/** Readings of one visit, and what was learnt of the hand's roughness by then. */
+/** What was learnt of the hand and of the fitted day's own pose and place from the visits so far. */
+interface Known {
+	readonly spread: WithinTally;
+	/** Sums over visits of the mean pose and place found against the model. */
+	readonly sums: Common;
+	readonly visits: number;
+}
+const NOTHING_KNOWN: Known = { spread: STARTING_ROUGHNESS, sums: [0, 0, 0, 0], visits: 0 };
+
+/** Mean pose and place so far; with few visits it is believed less. */
+const centreOf = ({ sums, visits }: Known): Common =>
+	sums.map((v) => v / (visits + CENTRE_CAUTION)) as unknown as Common;
+const CENTRE_CAUTION = 1.5;
+
 function readVisit(
 	model: BandModel,
 	tracings: readonly Tracing[],
-	known: WithinTally
-): { readings: TracingReading[]; known: WithinTally } {
-	const read = (roughnessMm: number) => {
-		const laid = tracings.map((t) => readBand(model, t.curve, tracings.length, roughnessMm));
+	known: Known
+): { readings: TracingReading[]; known: Known } {
+	const centre = centreOf(known);
+	const read = (roughness: number) => {
+		const laid = tracings.map((t) => readBand(model, t.curve, tracings.length, roughness, centre));
 		const distances = laid.map((l) => l.leftMm);
 		const middle = tracings.length >= 3 ? middleOf(distances) : [];
 		const out = findOutliers(
@@ -80,18 +97,25 @@ function readVisit(
 		);
 		return { laid, out, spread: roughnessOf(distances, out) };
 	};
-	const thought = bounded(withinSd(known));
+	const thought = roughnessMm(known.spread);
 	const first = read(thought);
-	const learnt = { squares: known.squares + first.spread.squares, freedom: known.freedom + first.spread.freedom };
-	const found = bounded(withinSd(learnt));
+	const spread = {
+		squares: known.spread.squares + first.spread.squares,
+		freedom: known.spread.freedom + first.spread.freedom
+	};
+	const found = roughnessMm(spread);
 	const { laid, out } = Math.abs(found / thought - 1) > REREAD_SHARE ? read(found) : first;
+	const counted = laid.filter((_, i) => !out[i]);
+	const sums = known.sums.map(
+		(v, i) => v + counted.reduce((s, l) => s + (l.common[i] as number), 0) / Math.max(1, counted.length)
+	) as unknown as Common;
 	const readings = tracings.map((tracing, i) => ({
 		tracing,
 		nearMm: laid[i]?.nearMm,
 		offMm: laid[i]?.offMm,
 		leftOut: out[i] ?? false
 	}));
-	return { readings, known: learnt };
+	return { readings, known: { spread, sums, visits: known.visits + 1 } };
 }
 
 /** Groups tracings by day, in order of day; the order of repeats is kept. */
@@ -131,7 +155,7 @@ export function readStation(
 		fitted.map((t) => t.curve),
 		neighboursOf(station, tracings, fitDay)
 	);
-	let known = STARTING_ROUGHNESS;
+	let known = NOTHING_KNOWN;
 	return [...here].map(([visitedOn, list]) => {
 		const read = readVisit(model, list, known);
 		known = read.known;
