@@ -14,7 +14,9 @@ export function changeOf(nearMm: number, offMm: number, sdMm = 0.5, more: Partia
 		stepped: false,
 		counted: 3,
 		leftOut: 0,
-		noise: { meanSdMm: 1, apartSdMm: 1, withinVisitSdMm: 1.4 },
+		readMeanMm: (nearMm + offMm) / 2,
+		readApartMm: (offMm - nearMm) / 2,
+		noise: { meanSdMm: 1, apartSdMm: 1, withinVisitSdMm: 1.4, sharedMeanVar: 0.5, sharedApartVar: 0.3 },
 		...more
 	};
 }

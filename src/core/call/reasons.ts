@@ -1,11 +1,4 @@
-import {
-	sidesApart,
-	type Cause,
-	type Limits,
-	type SideChange,
-	type StationChange,
-	type StationChanges
-} from '../change/index.js';
+import { sidesApart, type Cause, type Limits, type SideChange, type StationChange } from '../change/index.js';
 import type { Beyond } from './beyond.js';
 import type { NextStep, Reason, Verdict } from './types.js';
 
@@ -45,7 +38,7 @@ export interface ReasonInput {
 	readonly beyond: Beyond;
 	readonly front: readonly SideChange[];
 	readonly change: StationChange;
-	readonly others: StationChanges;
+	readonly others: ReadonlyMap<string, StationChange>;
 	readonly cause: Cause;
 	readonly limits: Limits;
 	readonly detectableMm: number;

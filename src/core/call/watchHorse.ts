@@ -7,6 +7,7 @@ import {
 	readDirection,
 	readStation,
 	sideChanges,
+	spreadingOf,
 	type Forecast,
 	type Limits,
 	type School,
@@ -87,7 +88,8 @@ function judgeVisit(
 	const beyond = probabilitiesBeyond(frontSides, front, limits);
 	const verdict = verdictFromShape(beyond, last);
 	const age = options.ageYearsOn?.(day);
-	const cause = verdict === 'steady' ? 'none' : readCause(others, age === undefined ? undefined : age < 6);
+	const cause =
+		verdict === 'steady' ? 'none' : readCause(spreadingOf(series, day), age === undefined ? undefined : age < 6);
 	const detectableMm = detectableChangeMm(front.noise, front.counted);
 	const forecast = forecastOf(front, beyond.worst, limits);
 	const reasonInput = { verdict, beyond, front: frontSides, change: front, others, cause, limits, detectableMm };

@@ -54,7 +54,9 @@ export interface BandReading {
 	/** Change of the mean half-width over the band, mm; undefined where too little of the band is drawn. */
 	readonly nearMm: number | undefined;
 	readonly offMm: number | undefined;
-	/** What is left of the distances without pose and place: muscle and waver, mm; NaN where not met. */
+	/** What is left of the distances without pose: place, muscle and waver, all but the last the same in every repeat; mm, NaN where not met. */
+	readonly posedMm: Float64Array;
+	/** The same without place. */
 	readonly leftMm: Float64Array;
 	/** Pose and place that were found: shift x and y mm, turn rad, place mm. */
 	readonly common: Common;
@@ -66,7 +68,10 @@ export const NO_COMMON: Common = [0, 0, 0, 0];
 
 type Outline = Pick<BandModel, 'xMm' | 'yMm' | 'normalX' | 'normalY' | 'alongMm'>;
 
-/** Points every 4 mm along a smoothed curve from near to off, with outward normals. */
+/** A waver is longer than the consensus's steps: every second of its points tells as much. */
+const EVERY = 2;
+
+/** Points every 8 mm along a smoothed curve from near to off, with outward normals. */
 function outlineOf(curves: readonly Curve[]): Outline {
 	const curve = consensusCurve(curves);
 	const n = curve.xMm.length;
@@ -79,8 +84,8 @@ function outlineOf(curves: readonly Curve[]): Outline {
 		);
 	for (let i = apex + 1; i < n; i++) along[i] = (along[i - 1] as number) + gap(i - 1);
 	for (let i = apex - 1; i >= 0; i--) along[i] = (along[i + 1] as number) - gap(i);
-	const smoothed = Array.from({ length: n }, (_, i) => smoothAt(curve, along, i));
-	const keep = smoothed.filter((p, i) => i > 0 && i < n - 1 && p.y > -DEEPEST_MM);
+	const places = Array.from({ length: n }, (_, i) => i).filter((i) => i > 0 && i < n - 1 && (i - apex) % EVERY === 0);
+	const keep = places.map((i) => smoothAt(curve, along, i)).filter((p) => p.y > -DEEPEST_MM);
 	return {
 		xMm: Float64Array.from(keep, (p) => p.x),
 		yMm: Float64Array.from(keep, (p) => p.y),
@@ -196,17 +201,18 @@ export function makeBandModel(curves: readonly Curve[], neighbours: readonly Nei
 }
 
 /** At least this share of the band must be drawn for a side to count. */
-const LEAST_BAND_SHARE = 0.5;
+const LEAST_BAND_SHARE = 0.4;
 
-function reachesBand(model: BandModel, distances: Float64Array, sign: 1 | -1): boolean {
-	let [all, met] = [0, 0];
-	distances.forEach((d, k) => {
-		const depth = -(model.yMm[k] as number);
-		if (Math.sign(model.alongMm[k] as number) !== sign || depth < BAND_TOP_MM || depth > BAND_BOTTOM_MM) return;
-		all++;
-		if (!Number.isNaN(d)) met++;
-	});
-	return all > 0 && met >= LEAST_BAND_SHARE * all;
+function reachesBand({ alongMm, yMm }: BandModel, distances: Float64Array, sign: 1 | -1): boolean {
+	let [least, most] = [Infinity, -Infinity];
+	for (let k = 0; k < distances.length; k++) {
+		const depth = -(yMm[k] as number);
+		if (sign * (alongMm[k] as number) <= 0 || Number.isNaN(distances[k])) continue;
+		if (depth < BAND_TOP_MM || depth > BAND_BOTTOM_MM) continue;
+		least = Math.min(least, depth);
+		most = Math.max(most, depth);
+	}
+	return most - least >= LEAST_BAND_SHARE * (BAND_BOTTOM_MM - BAND_TOP_MM);
 }
 
 /**
@@ -263,6 +269,9 @@ function fitBand(
 	return solveSpd(a, b);
 }
 
+const SMALL_TURN_RAD = degToRad(0.7);
+const SMALL_SHIFT_MM = 1.5;
+
 /** Reads one of `repeats` tracings by a hand of some roughness (SD of its waver, mm) against the model. */
 export function readBand(
 	model: BandModel,
@@ -272,21 +281,25 @@ export function readBand(
 	centre: Common = NO_COMMON
 ): BandReading {
 	const framed = frameAtApex(curve);
-	const first = fitBand(model, normalDistances(model, framed), repeats, roughnessMm, centre, NO_COMMON);
-	// A tilt of several degrees is no longer a straight line in its angle: taken off, the rest is measured again.
-	const [shiftXMm, shiftYMm, turnRad] = first as unknown as Common;
-	const distances = normalDistances(model, removePose(framed, { shiftXMm, shiftYMm, turnRad }));
-	const x = fitBand(model, distances, repeats, roughnessMm, centre, [shiftXMm, shiftYMm, turnRad, 0]);
+	const asDrawn = normalDistances(model, framed);
+	const first = fitBand(model, asDrawn, repeats, roughnessMm, centre, NO_COMMON);
+	// A tilt of some degrees is no longer a straight line in its angle: taken off, the rest is measured again.
+	const small = Math.abs(first[2] as number) < SMALL_TURN_RAD && Math.abs(first[0] as number) < SMALL_SHIFT_MM;
+	const [shiftXMm, shiftYMm, turnRad] = (small ? NO_COMMON : first) as unknown as Common;
+	const distances = small ? asDrawn : normalDistances(model, removePose(framed, { shiftXMm, shiftYMm, turnRad }));
+	const x = small ? first : fitBand(model, distances, repeats, roughnessMm, centre, [shiftXMm, shiftYMm, turnRad, 0]);
 	const [moreX, moreY, moreTurn, placeMm] = x as unknown as Common;
+	const posedMm = distances.map((d, k) => {
+		const at = k * COMMON;
+		const [nx, ny, turn] = [model.common[at], model.common[at + 1], model.common[at + 2]] as [number, number, number];
+		return d - moreX * nx - moreY * ny - moreTurn * turn;
+	});
 	const band = (of: Float64Array): number => of.reduce((s, v, i) => s + v * (x[i] as number), 0);
 	return {
 		nearMm: reachesBand(model, distances, -1) ? band(model.bandOf.near) : undefined,
 		offMm: reachesBand(model, distances, 1) ? band(model.bandOf.off) : undefined,
-		leftMm: distances.map((d, k) => {
-			let common = 0;
-			for (let i = 0; i < COMMON; i++) common += (model.common[k * COMMON + i] as number) * (x[i] as number);
-			return d - common;
-		}),
+		posedMm,
+		leftMm: posedMm.map((d, k) => d - placeMm * (model.common[k * COMMON + 3] as number)),
 		common: [shiftXMm + moreX, shiftYMm + moreY, turnRad + moreTurn, placeMm]
 	};
 }

@@ -1,11 +1,8 @@
 import type { SideChange } from './sideChanges.js';
-import type { StationChange } from './stationSeries.js';
+import type { SharedChange, Spreading } from './shares.js';
 
 export type Cause = 'local-loss' | 'local-gain' | 'one-sided' | 'condition-loss' | 'condition-gain' | 'growth' | 'none';
 export type Direction = 'gain' | 'loss' | 'mixed' | 'none';
-
-/** Latest changes by station, T8 always among them. */
-export type StationChanges = ReadonlyMap<string, StationChange>;
 
 /** Direction of the front band from the sides that really changed. */
 export function readDirection(front: readonly SideChange[]): Direction {
@@ -39,49 +36,33 @@ const LOCAL: Pattern = { weakSide: EVEN, middle: { is: 0.2, sd: 0.12 }, rear: { 
 const EVERYWHERE: Pattern = { weakSide: EVEN, middle: { is: 0.9, sd: 0.12 }, rear: { is: 0.87, sd: 0.13 } };
 const GROWTH: Pattern = { weakSide: EVEN, middle: { is: 0.5, sd: 0.1 }, rear: { is: 0.3, sd: 0.1 } };
 
-/** Logarithm of how likely a change is that should be a share of another, both with their errors; mm and mm². */
-function shareLikelihood(mm: number, variance: number, ofMm: number, ofVar: number, { is, sd }: Share): number {
-	const total = variance + is * is * ofVar + (sd * ofMm) ** 2;
-	return -0.5 * ((mm - is * ofMm) ** 2 / total + Math.log(total));
+/** Logarithm of how likely a share is that was found, where another is usual. */
+function shareLikelihood(found: SharedChange | undefined, { is, sd }: Share): number {
+	if (!found) return 0;
+	const total = found.variance + sd * sd;
+	return -0.5 * ((found.share - is) ** 2 / total + Math.log(total));
 }
 
-function patternLikelihood(changes: StationChanges, front: StationChange, pattern: Pattern): number {
-	const sides = [front.meanMm - front.apartMm, front.meanMm + front.apartMm] as const;
-	const sideVar = front.meanVar + front.apartVar;
-	const nearWeaker = Math.abs(sides[0]) < Math.abs(sides[1]);
-	const [weak, strong] = nearWeaker ? sides : [sides[1], sides[0]];
-	let sum = shareLikelihood(weak, sideVar, strong, sideVar, pattern.weakSide);
-	for (const [station, share] of [
-		['T13', pattern.middle],
-		['T18', pattern.rear]
-	] as const) {
-		const there = changes.get(station);
-		if (there) sum += shareLikelihood(there.meanMm, there.meanVar, front.meanMm, front.meanVar, share);
-	}
-	return sum;
-}
+const patternLikelihood = (s: Spreading, p: Pattern): number =>
+	shareLikelihood(s.weakSide, p.weakSide) + shareLikelihood(s.middle, p.middle) + shareLikelihood(s.rear, p.rear);
 
 /** How much likelier growth is than any other gain beforehand, as a logarithm: growth is common in the young, and not rarer than other gains where no age is known. */
-const GROWTH_BEFOREHAND = { young: 1, unknown: 0.5 } as const;
+const GROWTH_BEFOREHAND = { young: 1, unknown: -0.2 } as const;
 
 /**
  * Why the front band changed, from the pattern over stations and sides: the cause whose pattern makes
  * what was measured likeliest. `canGrow` is true for a horse young enough to grow, false for a grown one,
  * undefined when the age is not known.
  */
-export function readCause(changes: StationChanges, canGrow: boolean | undefined): Cause {
-	const front = changes.get('T8');
-	if (!front) return 'none';
-	const gained = Math.abs(front.meanMm) > 0 ? front.meanMm > 0 : front.apartMm > 0;
+export function readCause(spreading: Spreading | undefined, canGrow: boolean | undefined): Cause {
+	if (!spreading) return 'none';
+	const { gained } = spreading;
 	const rated: [Cause, number][] = [
-		['one-sided', patternLikelihood(changes, front, ONE_SIDED)],
-		[gained ? 'local-gain' : 'local-loss', patternLikelihood(changes, front, LOCAL)],
-		[gained ? 'condition-gain' : 'condition-loss', patternLikelihood(changes, front, EVERYWHERE)]
+		['one-sided', patternLikelihood(spreading, ONE_SIDED)],
+		[gained ? 'local-gain' : 'local-loss', patternLikelihood(spreading, LOCAL)],
+		[gained ? 'condition-gain' : 'condition-loss', patternLikelihood(spreading, EVERYWHERE)]
 	];
 	if (gained && canGrow !== false)
-		rated.push([
-			'growth',
-			patternLikelihood(changes, front, GROWTH) + GROWTH_BEFOREHAND[canGrow ? 'young' : 'unknown']
-		]);
+		rated.push(['growth', patternLikelihood(spreading, GROWTH) + GROWTH_BEFOREHAND[canGrow ? 'young' : 'unknown']]);
 	return (rated.sort((a, b) => b[1] - a[1])[0] as [Cause, number])[0];
 }

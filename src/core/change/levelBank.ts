@@ -57,8 +57,6 @@ export type Bank = readonly (readonly Member[])[];
 export interface BankChange {
 	readonly mm: number;
 	readonly varianceMm2: number;
-	readonly slopeMmPerDay: number;
-	readonly slopeVar: number;
 	/** Probability that the back stepped since the last visit. */
 	readonly stepChance: number;
 	/** Expected variance of the shared error, mm². */
@@ -77,27 +75,28 @@ export const markBank = (bank: Bank): Bank => bank.map((row) => row.map((m) => (
 
 /** One Gaussian for several: mean and covariance of the mixture. */
 function merged(members: readonly Member[]): TrendState {
-	const total = members.reduce((s, m) => s + m.weight, 0) || 1;
-	const mean = [0, 0, 0];
-	for (const { state, weight } of members)
-		[state.levelMm, state.slopeMmPerDay, state.fitLevelMm].forEach(
-			(v, i) => (mean[i] = (mean[i] as number) + (weight / total) * v)
-		);
-	const p = new Array<number>(9).fill(0);
+	let [total, level, slope, fit] = [0, 0, 0, 0];
 	for (const { state, weight } of members) {
-		const d = [state.levelMm, state.slopeMmPerDay, state.fitLevelMm].map((v, i) => v - (mean[i] as number));
-		for (let i = 0; i < 9; i++)
-			p[i] =
-				(p[i] as number) +
-				(weight / total) * ((state.p[i] as number) + (d[Math.floor(i / 3)] as number) * (d[i % 3] as number));
+		total += weight;
+		level += weight * state.levelMm;
+		slope += weight * state.slopeMmPerDay;
+		fit += weight * state.fitLevelMm;
 	}
-	return {
-		levelMm: mean[0] as number,
-		slopeMmPerDay: mean[1] as number,
-		fitLevelMm: mean[2] as number,
-		p,
-		stepped: false
-	};
+	level /= total;
+	slope /= total;
+	fit /= total;
+	const p = new Array<number>(9).fill(0);
+	const d = [0, 0, 0];
+	for (const { state, weight } of members) {
+		d[0] = state.levelMm - level;
+		d[1] = state.slopeMmPerDay - slope;
+		d[2] = state.fitLevelMm - fit;
+		for (let i = 0; i < 3; i++)
+			for (let j = 0; j < 3; j++)
+				(p[3 * i + j] as number) +=
+					(weight / total) * ((state.p[3 * i + j] as number) + (d[i] as number) * (d[j] as number));
+	}
+	return { levelMm: level, slopeMmPerDay: slope, fitLevelMm: fit, p, stepped: false };
 }
 
 /** Chances of going over within some days, from the monthly ones. */
@@ -146,8 +145,6 @@ export function bankChange(bank: Bank): BankChange {
 	return {
 		mm,
 		varianceMm2,
-		slopeMmPerDay: state.slopeMmPerDay,
-		slopeVar: state.p[4] as number,
 		stepChance: bank.reduce((s, row) => s + (row[STEP] as Member).weight, 0),
 		sharedVar: bank.reduce(
 			(s, row, r) => s + row.reduce((a, m) => a + m.weight, 0) * (SHARED_SDS_MM[r] as number) ** 2,

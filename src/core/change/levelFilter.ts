@@ -28,6 +28,9 @@ export interface TrendState {
 	readonly stepped: boolean;
 }
 
+/** A symmetric 3 by 3, row by row. */
+type Nine = readonly [number, number, number, number, number, number, number, number, number];
+
 const DIFFUSE_MM2 = 1e4;
 
 /** The state at the first measured visit: level as measured, slope unknown but small. */
@@ -47,11 +50,11 @@ export function predictTrend(s: TrendState, days: number, m: TrendModel): TrendS
 	if (days <= 0) return s;
 	const keep = Math.exp(-days / m.slopeFadeDays);
 	const reach = m.slopeFadeDays * (1 - keep);
-	const f = [1, reach, 0, 0, keep, 0, 0, 0, 1];
-	const p = multiply(multiply(f, s.p), transpose(f));
 	const slopeVar = m.slopeSdMmPerDay ** 2 * (1 - keep ** 2);
-	p[0] = (p[0] as number) + m.levelMm2PerDay * days + slopeVar * (days / 2) ** 2;
-	p[4] = (p[4] as number) + slopeVar;
+	const [p00, p01, p02, , p11, p12, , , p22] = s.p as unknown as Nine;
+	const [c01, c02, c12] = [keep * (p01 + reach * p11), p02 + reach * p12, keep * p12];
+	const level = p00 + 2 * reach * p01 + reach * reach * p11 + m.levelMm2PerDay * days + slopeVar * (days / 2) ** 2;
+	const p = [level, c01, c02, c01, keep * keep * p11 + slopeVar, c12, c02, c12, p22];
 	return { ...s, levelMm: s.levelMm + reach * s.slopeMmPerDay, slopeMmPerDay: keep * s.slopeMmPerDay, p };
 }
 
@@ -62,9 +65,10 @@ export function updateTrend(s: TrendState, measuredMm: number, varianceMm2: numb
 	const stepped = innovation ** 2 > m.surpriseSds ** 2 * ((p[0] as number) + varianceMm2);
 	if (stepped) p[0] = (p[0] as number) + m.stepSdMm ** 2;
 	const total = (p[0] as number) + varianceMm2;
-	const gain = [0, 3, 6].map((i) => (p[i] as number) / total) as [number, number, number];
-	const top = [p[0], p[1], p[2]] as [number, number, number];
-	const next = p.map((v, i) => v - (gain[Math.floor(i / 3)] as number) * (top[i % 3] as number));
+	const [p00, p01, p02, , p11, p12, , , p22] = p as unknown as Nine;
+	const gain = [p00 / total, p01 / total, p02 / total] as const;
+	const [n01, n02, n12] = [p01 - gain[0] * p01, p02 - gain[0] * p02, p12 - gain[1] * p02];
+	const next = [p00 - gain[0] * p00, n01, n02, n01, p11 - gain[1] * p01, n12, n02, n12, p22 - gain[2] * p02];
 	return {
 		levelMm: s.levelMm + gain[0] * innovation,
 		slopeMmPerDay: s.slopeMmPerDay + gain[1] * innovation,
@@ -76,29 +80,6 @@ export function updateTrend(s: TrendState, measuredMm: number, varianceMm2: numb
 
 /** Change since the fit mark with its variance, mm and mm². */
 export function changeSinceFit(s: TrendState): { readonly mm: number; readonly varianceMm2: number } {
-	const [p00, , p02, , , , , , p22] = s.p as number[] as [
-		number,
-		number,
-		number,
-		number,
-		number,
-		number,
-		number,
-		number,
-		number
-	];
+	const [p00, , p02, , , , , , p22] = s.p as unknown as Nine;
 	return { mm: s.levelMm - s.fitLevelMm, varianceMm2: Math.max(0, p00 - 2 * p02 + p22) };
-}
-
-function multiply(a: readonly number[], b: readonly number[]): number[] {
-	const out = new Array<number>(9).fill(0);
-	for (let i = 0; i < 3; i++)
-		for (let j = 0; j < 3; j++)
-			for (let k = 0; k < 3; k++)
-				out[i * 3 + j] = (out[i * 3 + j] as number) + (a[i * 3 + k] as number) * (b[k * 3 + j] as number);
-	return out;
-}
-
-function transpose(a: readonly number[]): number[] {
-	return [0, 3, 6, 1, 4, 7, 2, 5, 8].map((i) => a[i] as number);
 }

@@ -1,6 +1,6 @@
 import type { Tracing } from '../curve/index.js';
 import { findOutliers, NO_SPREAD, STARTING_SD_MM, withinSd, type WithinTally } from '../noise/index.js';
-import { mean, median } from '../math/index.js';
+import { median } from '../math/index.js';
 import { makeBandModel, readBand, type BandModel, type Common, type Neighbour } from './bandFit.js';
 
 /** One tracing's band against the reference, mm per side; a side that does not reach the band is absent. */
@@ -44,10 +44,14 @@ function roughnessOf(distances: readonly Float64Array[], out: readonly boolean[]
 	if (counted.length < 2) return NO_SPREAD;
 	let [squares, places] = [0, 0];
 	for (let k = 0; k < (counted[0]?.length ?? 0); k++) {
-		const here = counted.map((d) => d[k] as number).filter((d) => !Number.isNaN(d));
-		if (here.length < counted.length) continue;
-		const middle = mean(here);
-		squares += here.reduce((s, d) => s + (d - middle) ** 2, 0);
+		let [sum, square] = [0, 0];
+		for (const d of counted) {
+			sum += d[k] as number;
+			square += (d[k] as number) ** 2;
+		}
+		// A place that one of them does not reach is no number, and neither is its sum.
+		if (Number.isNaN(sum)) continue;
+		squares += Math.max(0, square - sum ** 2 / counted.length);
 		places++;
 	}
 	if (places === 0) return NO_SPREAD;
@@ -90,11 +94,9 @@ function readVisit(
 	const read = (roughness: number) => {
 		const laid = tracings.map((t) => readBand(model, t.curve, tracings.length, roughness, centre));
 		const distances = laid.map((l) => l.leftMm);
-		const middle = tracings.length >= 3 ? middleOf(distances) : [];
-		const out = findOutliers(
-			tracings.length >= 3 ? distances.map((d) => disagreement(d, middle)) : [],
-			STARTING_SD_MM / 2
-		);
+		const posed = laid.map((l) => l.posedMm);
+		const middle = tracings.length >= 3 ? middleOf(posed) : [];
+		const out = findOutliers(tracings.length >= 3 ? posed.map((d) => disagreement(d, middle)) : [], STARTING_SD_MM / 2);
 		return { laid, out, spread: roughnessOf(distances, out) };
 	};
 	const thought = roughnessMm(known.spread);

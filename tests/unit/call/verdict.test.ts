@@ -53,16 +53,18 @@ describe('probabilities beyond the limits', () => {
 describe('the verdict', () => {
 	const b = (watch: number, refit: number, apart = 0) => ({ ...beyondOf(changeOf(0, 0)), watch, refit, apart });
 
-	it('enters watch and refit at a half', () => {
+	it('enters watch at a half, and refit earlier: a saddle called too late hurts', () => {
 		expect(verdictFromShape(b(0.49, 0), undefined)).to.equal('steady');
 		expect(verdictFromShape(b(0.51, 0), undefined)).to.equal('watch');
-		expect(verdictFromShape(b(0.9, 0.51), undefined)).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0.25), undefined)).to.equal('watch');
+		expect(verdictFromShape(b(0.9, 0.3), undefined)).to.equal('refit');
 		expect(verdictFromShape(b(0.9, 0, 0.51), undefined)).to.equal('refit');
 	});
 
 	it('leaves them only when the change has clearly gone', () => {
 		expect(verdictFromShape(b(0.9, 0.3), 'refit')).to.equal('refit');
-		expect(verdictFromShape(b(0.9, 0.1), 'refit')).to.equal('watch');
+		expect(verdictFromShape(b(0.9, 0.12), 'refit')).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0.08), 'refit')).to.equal('watch');
 		expect(verdictFromShape(b(0.3, 0), 'watch')).to.equal('watch');
 		expect(verdictFromShape(b(0.1, 0), 'watch')).to.equal('steady');
 		expect(verdictFromShape(b(0.3, 0), 'steady')).to.equal('steady');

@@ -1,13 +1,35 @@
 import { expect } from 'chai';
-import { readCause, readDirection, sideChanges } from '../../../src/core/change/index.js';
+import {
+	readCause,
+	readDirection,
+	sideChanges,
+	spreadingOf,
+	type StationChange
+} from '../../../src/core/change/index.js';
+import { addDays } from '../../../src/core/units/index.js';
+import { normal, seededRandom } from '../../../sim/random.js';
 import { changeOf as at } from '../../support/changes.js';
 
+const MONTHS = 14;
+const dayOf = (i: number) => addDays('2025-01-10', 30 * i);
+/** A record of one station: still for half of it, then on to where it is now, read with some noise. */
+function record(now: readonly [number, number], seed: number, noiseMm = 0.4): StationChange[] {
+	const random = seededRandom(seed);
+	return Array.from({ length: MONTHS }, (_, i) => {
+		const u = Math.max(0, (i - 6) / (MONTHS - 7));
+		const [near, off] = now.map((mm) => mm * u + noiseMm * normal(random)) as [number, number];
+		return at(near, off, 0.5, { visitedOn: dayOf(i) });
+	});
+}
 const pattern = (front: [number, number], middle: [number, number], rear: [number, number]) =>
-	new Map([
-		['T8', at(...front)],
-		['T13', at(...middle)],
-		['T18', at(...rear)]
-	]);
+	spreadingOf(
+		new Map([
+			['T8', record(front, 1)],
+			['T13', record(middle, 2)],
+			['T18', record(rear, 3)]
+		]),
+		dayOf(MONTHS)
+	);
 
 /** Patterns are facts of the trade: common practice, no source. */
 describe('cause from the pattern over stations and sides', () => {
@@ -24,14 +46,42 @@ describe('cause from the pattern over stations and sides', () => {
 	for (const [what, changes, canGrow, cause] of cases)
 		it(`${what}: ${cause}`, () => expect(readCause(changes, canGrow)).to.equal(cause));
 
-	it('has nothing to say without T8', () => expect(readCause(new Map([['T13', at(9, 9)]]), true)).to.equal('none'));
+	it('has nothing to say without T8, or where the front never moved', () => {
+		expect(readCause(spreadingOf(new Map([['T13', record([9, 9], 4)]]), dayOf(MONTHS)), true)).to.equal('none');
+		const still = new Map([['T8', Array.from({ length: 6 }, (_, i) => at(0.1, 0.1, 0.5, { visitedOn: dayOf(i) }))]]);
+		expect(readCause(spreadingOf(still, dayOf(9)), true)).to.equal('none');
+	});
+
+	it('is read from visits up to the day only', () => {
+		const series = new Map([
+			['T8', record([-9, -9], 5)],
+			['T13', record([-8, -8], 6)]
+		]);
+		const early = new Map([...series].map(([s, list]) => [s, list.slice(0, 11)] as const));
+		expect(spreadingOf(series, dayOf(10))).to.deep.equal(spreadingOf(early, dayOf(10)));
+	});
 
 	it('unequal sides that both moved are not one-sided', () =>
 		expect(readCause(pattern([-9, -5.5], [-1, -1], [0, 0]), undefined)).to.equal('local-loss'));
 
-	it('a left-right difference within its own doubt is not one-sided', () => {
-		const doubtful = new Map([['T8', at(-7, -2, 3)]]);
-		expect(readCause(doubtful, undefined)).not.to.equal('one-sided');
+	it('shares are told with their doubt: rough readings say less', () => {
+		const calm = spreadingOf(
+			new Map([
+				['T8', record([-8, -8], 7)],
+				['T13', record([-4, -4], 8)]
+			]),
+			dayOf(MONTHS)
+		);
+		expect(calm?.middle?.share).to.be.closeTo(0.5, 0.12);
+		const rough = record([-4, -4], 8).map((c) => ({ ...c, noise: { ...c.noise, sharedMeanVar: 6 } }));
+		const less = spreadingOf(
+			new Map([
+				['T8', record([-8, -8], 7)],
+				['T13', rough]
+			]),
+			dayOf(MONTHS)
+		);
+		expect(less?.middle?.variance).to.be.above(4 * (calm?.middle?.variance ?? 0));
 	});
 });
 
