@@ -2,6 +2,7 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { sql } from 'drizzle-orm';
 import { fileURLToPath } from 'node:url';
 import { connect } from '../src/lib/server/db/index.js';
+import { rejudgeBehind } from '../src/lib/server/records/index.js';
 import { loadDemo } from './loadDemo.js';
 
 const MIGRATIONS = fileURLToPath(new URL('../src/lib/server/db/migrations', import.meta.url));
@@ -19,6 +20,10 @@ try {
 		console.log(loaded ? 'demo loaded' : 'demo already there');
 		await db.execute(sql`analyze`);
 	}
+	const again = await rejudgeBehind(db, (done, all) => {
+		if (done % 50 === 0 || done === all) console.log(`judged again: ${done} of ${all} horses`);
+	});
+	if (again > 0) await db.execute(sql`analyze`);
 	guard.release();
 } finally {
 	await pool.end();

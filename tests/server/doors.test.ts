@@ -93,6 +93,7 @@ describe('every door', () => {
 			'POST /api/visits/[visit]': { path: `/api/visits/${visitId}` },
 			'GET /horses/[horse]/walk': { path: `${horse}/walk` },
 			'GET /horses/[horse]/signs': { path: `${horse}/signs` },
+			'GET /horses/[horse]/shape': { path: `${horse}/shape` },
 			'GET /horses/[horse]/log': { path: `${horse}/log` },
 			'POST /api/visits/[visit]/tracings': {
 				path: `/api/visits/${visitId}/tracings`,
@@ -119,7 +120,7 @@ describe('every door', () => {
 
 	const OPEN = ['GET /sign-in', 'POST /sign-in', 'POST /sign-out'];
 	/** A person's own hand: no yard's record, and no id to ask for another's. */
-	const OWN = ['GET /hands', 'POST /hands'];
+	const OWN = ['GET /hands', 'POST /hands', 'GET /engine'];
 
 	it('is in this test: the list is held against the files', () =>
 		expect([...Object.keys(knocks), ...OPEN, ...OWN].sort()).to.deep.equal(routesOnDisk()));
@@ -145,6 +146,7 @@ describe('every door', () => {
 
 	it('is shut to a person who is signed out', async () => {
 		knocks['GET /hands'] = { path: '/hands' };
+		knocks['GET /engine'] = { path: '/engine' };
 		knocks['POST /hands'] = { path: '/hands', form: { twoMm: '36', threeMm: '54', fourMm: '72', breadthMm: '85' } };
 		for (const name of Object.keys(knocks)) {
 			const response = await knock('nobody', name);

@@ -9,3 +9,4 @@ export { spreadingOf, type SharedChange, type Spreading } from './shares.js';
 export { smoothLevels, type Measured, type Smoothed } from './smooth.js';
 export * from './forecast.js';
 export * from './overlay.js';
+export { compareDays, type Against, type Comparison, type DayDifference } from './compareDays.js';

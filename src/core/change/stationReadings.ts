@@ -1,7 +1,7 @@
 import type { Tracing } from '../curve/index.js';
 import { findOutliers, NO_SPREAD, STARTING_SD_MM, withinSd, type WithinTally } from '../noise/index.js';
 import { median } from '../math/index.js';
-import { makeBandModel, readBand, type BandModel, type Common, type Neighbour } from './bandFit.js';
+import { makeBandModel, readBand, type BandModel, type BandReading, type Common, type Neighbour } from './bandFit.js';
 
 /** One tracing's band against the reference, mm per side; a side that does not reach the band is absent. */
 export interface TracingReading {
@@ -85,11 +85,13 @@ const centreOf = ({ sums, visits }: Known): Common =>
 	sums.map((v) => v / (visits + CENTRE_CAUTION)) as unknown as Common;
 const CENTRE_CAUTION = 1.5;
 
-function readVisit(
-	model: BandModel,
-	tracings: readonly Tracing[],
-	known: Known
-): { readings: TracingReading[]; known: Known } {
+/** One tracing laid against the model. */
+interface Laid extends BandReading {
+	readonly tracing: Tracing;
+	readonly leftOut: boolean;
+}
+
+function readVisit(model: BandModel, tracings: readonly Tracing[], known: Known): { laid: Laid[]; known: Known } {
 	const centre = centreOf(known);
 	const read = (roughness: number) => {
 		const laid = tracings.map((t) => readBand(model, t.curve, tracings.length, roughness, centre));
@@ -111,13 +113,10 @@ function readVisit(
 	const sums = known.sums.map(
 		(v, i) => v + counted.reduce((s, l) => s + (l.common[i] as number), 0) / Math.max(1, counted.length)
 	) as unknown as Common;
-	const readings = tracings.map((tracing, i) => ({
-		tracing,
-		nearMm: laid[i]?.nearMm,
-		offMm: laid[i]?.offMm,
-		leftOut: out[i] ?? false
-	}));
-	return { readings, known: { spread, sums, visits: known.visits + 1 } };
+	return {
+		laid: laid.map((l, i) => ({ ...l, tracing: tracings[i] as Tracing, leftOut: out[i] ?? false })),
+		known: { spread, sums, visits: known.visits + 1 }
+	};
 }
 
 /** Groups tracings by day, in order of day; the order of repeats is kept. */
@@ -144,23 +143,41 @@ function neighboursOf(station: string, tracings: readonly Tracing[], fitDay: str
 		.filter((n) => n.curves.length > 0);
 }
 
+/** A day's curve of one station to measure against, with its neighbours of that day. Undefined when that day has none here. */
+export function modelOf(station: string, tracings: readonly Tracing[], day: string): BandModel | undefined {
+	const fitted = tracings.filter((t) => t.station === station && t.visitedOn === day);
+	if (fitted.length === 0) return undefined;
+	return makeBandModel(
+		fitted.map((t) => t.curve),
+		neighboursOf(station, tracings, day)
+	);
+}
+
+/** Each day's tracings against the model, in order of day: a day is read with what was learnt by then. */
+export function readDays(
+	model: BandModel,
+	days: ReadonlyMap<string, readonly Tracing[]>
+): { readonly day: string; readonly laid: readonly Laid[] }[] {
+	let known = NOTHING_KNOWN;
+	return [...days].map(([day, list]) => {
+		const read = readVisit(model, list, known);
+		known = read.known;
+		return { day, laid: read.laid };
+	});
+}
+
 /** Every tracing of one station read against the fitted day's curve. Undefined when that day has none here. */
 export function readStation(
 	station: string,
 	tracings: readonly Tracing[],
 	fitDay: string
 ): readonly StationVisit[] | undefined {
+	const model = modelOf(station, tracings, fitDay);
+	if (!model) return undefined;
 	const here = groupByDay(tracings.filter((t) => t.station === station));
-	const fitted = here.get(fitDay);
-	if (!fitted) return undefined;
-	const model = makeBandModel(
-		fitted.map((t) => t.curve),
-		neighboursOf(station, tracings, fitDay)
-	);
-	let known = NOTHING_KNOWN;
-	return [...here].map(([visitedOn, list]) => {
-		const read = readVisit(model, list, known);
-		known = read.known;
-		return { visitedOn, station, readings: read.readings };
-	});
+	return readDays(model, here).map(({ day, laid }) => ({
+		visitedOn: day,
+		station,
+		readings: laid.map(({ tracing, nearMm, offMm, leftOut }) => ({ tracing, nearMm, offMm, leftOut }))
+	}));
 }

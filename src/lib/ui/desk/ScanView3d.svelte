@@ -147,8 +147,7 @@
 {#if failed}
 	<p class="quiet">This browser draws nothing in three dimensions; the side view below serves for the cuts.</p>
 {:else}
-	<canvas bind:this={canvas} aria-label="The scan. Drag to turn it; tap the back to set the chosen mark." role="img"
-	></canvas>
+	<canvas bind:this={canvas} aria-label="The scan. Drag to turn it; tap the back to set the chosen mark."></canvas>
 {/if}
 
 <style>

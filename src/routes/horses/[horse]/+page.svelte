@@ -64,6 +64,7 @@
 		{/if}
 	</p>
 	<span class="acts">
+		<a class="btn" href={`/horses/${data.horse.id}/shape`}>Shape</a>
 		<a class="btn" href={`/horses/${data.horse.id}/signs`}>Signs</a>
 		{#if data.mayWrite}
 			<a class="btn" href={`/horses/${data.horse.id}/log`} data-sveltekit-reload>Log</a>

@@ -1,0 +1,87 @@
+import { and, asc, eq, inArray, ne, notExists, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
+import { ENGINE_VERSION } from '../../../core/call/index.js';
+import { tables, type Asker, type Database } from '../db/index.js';
+import { rejudgeHorse } from './calls.js';
+import { yardIds, type Scope } from './scope.js';
+
+/** Horses with calls by an earlier engine and none by the present one. */
+async function horsesBehind(db: Asker): Promise<string[]> {
+	const { pairing, storedCall } = tables;
+	const present = db
+		.select({ one: sql`1` })
+		.from(alias(storedCall, 'present'))
+		.where(sql`present.pairing_id = ${pairing.id} and present.engine_version = ${ENGINE_VERSION}`);
+	const rows = await db
+		.select({ id: pairing.horseId })
+		.from(pairing)
+		.innerJoin(storedCall, eq(storedCall.pairingId, pairing.id))
+		.where(and(ne(storedCall.engineVersion, ENGINE_VERSION), notExists(present)))
+		.groupBy(pairing.horseId);
+	return rows.map((r) => r.id);
+}
+
+/**
+ * Judges again whatever an earlier engine judged, a horse a transaction, so that the site goes on answering
+ * meanwhile. Old calls stay. Can be stopped and begun again.
+ */
+export async function rejudgeBehind(
+	db: Database,
+	progress: (done: number, all: number) => void = () => undefined
+): Promise<number> {
+	const ids = await horsesBehind(db);
+	for (const [i, id] of ids.entries()) {
+		await db.transaction(async (tx) => {
+			const [horse] = await tx.select().from(tables.horse).where(eq(tables.horse.id, id)).for('update');
+			if (horse) await rejudgeHorse(tx, horse);
+		});
+		progress(i + 1, ids.length);
+	}
+	return ids.length;
+}
+
+/** A visit that two engines judge otherwise. */
+export interface ChangedCall {
+	readonly horseId: string;
+	readonly horse: string;
+	readonly saddle: string;
+	readonly visitedOn: string;
+	readonly engine: string;
+	readonly was: string;
+	readonly is: string;
+}
+
+const MOST_CHANGED = 500;
+
+/** Visits in the person's yards whose verdict by the present engine differs from an earlier one's. */
+export async function listChangedCalls(db: Asker, scope: Scope): Promise<ChangedCall[]> {
+	const now = alias(tables.storedCall, 'now');
+	const { storedCall, pairing, horse, saddle, visit } = tables;
+	return db
+		.select({
+			horseId: horse.id,
+			horse: horse.name,
+			saddle: saddle.name,
+			visitedOn: visit.visitedOn,
+			engine: storedCall.engineVersion,
+			was: storedCall.verdict,
+			is: now.verdict
+		})
+		.from(storedCall)
+		.innerJoin(
+			now,
+			and(
+				eq(now.pairingId, storedCall.pairingId),
+				eq(now.visitId, storedCall.visitId),
+				eq(now.engineVersion, ENGINE_VERSION),
+				ne(now.verdict, storedCall.verdict)
+			)
+		)
+		.innerJoin(pairing, eq(pairing.id, storedCall.pairingId))
+		.innerJoin(horse, eq(horse.id, pairing.horseId))
+		.innerJoin(saddle, eq(saddle.id, pairing.saddleId))
+		.innerJoin(visit, eq(visit.id, storedCall.visitId))
+		.where(and(ne(storedCall.engineVersion, ENGINE_VERSION), inArray(horse.yardId, yardIds(scope))))
+		.orderBy(asc(horse.name), asc(visit.visitedOn))
+		.limit(MOST_CHANGED);
+}

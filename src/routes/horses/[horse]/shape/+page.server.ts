@@ -1,0 +1,45 @@
+import { compareDays, LIMITS } from '$core/change/index.js';
+import { MAIN_STATIONS } from '$core/curve/index.js';
+import { answerPage, parseId } from '$lib/server/door/index.js';
+import { app } from '$lib/server/app.js';
+import { findHorse, listCalls, listFitMarks, listPairings, listTracings } from '$lib/server/records/index.js';
+import type { PageServerLoad } from './$types.js';
+
+/** The back's shape through time at one station: `?station=T8&against=YYYY-MM-DD&on=YYYY-MM-DD`. */
+export const load: PageServerLoad = ({ locals, params, url }) =>
+	answerPage(async () => {
+		const { db } = app();
+		const horse = await findHorse(db, locals.scope, parseId(params.horse));
+		const pairings = await listPairings(db, locals.scope, horse.id);
+		const pairing = pairings.find((p) => p.id === url.searchParams.get('pairing')) ?? pairings[0];
+		const [tracings, marks, calls] = await Promise.all([
+			listTracings(db, horse.id),
+			pairing ? listFitMarks(db, [pairing.id]) : [],
+			pairing ? listCalls(db, pairing.id) : []
+		]);
+		const station = MAIN_STATIONS.find((s) => s === url.searchParams.get('station')) ?? 'T8';
+		const days = [...new Set(tracings.filter((t) => t.station === station).map((t) => t.visitedOn))].sort();
+		const known = (name: string) => days.find((d) => d === url.searchParams.get(name));
+		const fitDay = marks.at(-1)?.fittedOn;
+		const against = known('against') ?? days.find((d) => d === fitDay) ?? days[0] ?? null;
+		const side = (which: string) =>
+			calls.flatMap((call) => {
+				const c = call.changes.find((x) => x.station === station && x.side === which);
+				return c ? [{ day: call.visitedOn, mm: c.mm, sdMm: c.sdMm }] : [];
+			});
+		const last = calls.at(-1);
+		return {
+			horse: { id: horse.id, name: horse.name },
+			saddle: pairing?.saddleName ?? null,
+			limits: LIMITS[pairing?.school ?? 'close'],
+			station,
+			days,
+			against,
+			on: known('on') ?? days[days.length - 1] ?? null,
+			fitDays: marks.map((m) => m.fittedOn),
+			comparison: against ? (compareDays(station, tracings, against) ?? null) : null,
+			trend: { near: side('near'), off: side('off') },
+			forecast: last?.forecast ?? null,
+			skill: last ? { repeatsMm: last.withinVisitSdMm, detectableMm: last.detectableChangeMm } : null
+		};
+	});

@@ -1,0 +1,268 @@
+<script lang="ts">
+	import { goto } from '$app/navigation';
+	import { page } from '$app/state';
+	import { MAIN_STATIONS } from '$core/curve/index.js';
+	import TrendChart from '$lib/ui/charts/TrendChart.svelte';
+	import { formatDay } from '$lib/ui/format.js';
+	import { againstPath, clearest, dayPath, differenceCsv, intervalPath, unroll } from '$lib/ui/shape/overlayShape.js';
+	import { saveSvg, saveSvgAsPng, saveText } from '$lib/ui/shape/saveFile.js';
+	import type { PageProps } from './$types.js';
+
+	const { data }: PageProps = $props();
+	let overlay: SVGSVGElement | undefined = $state();
+	/** Other days kept on the picture to compare with. */
+	let pinned: readonly string[] = $state([]);
+	let chosen: string | undefined = $state();
+
+	const comparison = $derived(data.comparison);
+	const day = $derived(chosen && data.days.includes(chosen) ? chosen : data.on);
+	const at = $derived(Math.max(0, data.days.indexOf(day ?? '')));
+	const shown = $derived(comparison?.days.find((d) => d.day === day));
+	const kept = $derived((comparison?.days ?? []).filter((d) => pinned.includes(d.day) && d.day !== day));
+	const SCALE = 8;
+	const profile = $derived(comparison && shown ? unroll(comparison.against, shown, SCALE) : undefined);
+	const most = $derived(comparison && shown ? clearest(comparison.against, shown) : undefined);
+	const name = $derived(`${data.horse.name}-${data.station}-${day}`);
+
+	function ask(change: Record<string, string>) {
+		const next = new URL(page.url);
+		for (const [k, v] of Object.entries(change)) next.searchParams.set(k, v);
+		void goto(next, { replaceState: true, noScroll: true, keepFocus: true });
+	}
+	const pin = () => {
+		if (!day) return;
+		pinned = pinned.includes(day) ? pinned.filter((d) => d !== day) : [...pinned, day].slice(-5);
+	};
+	function key(e: KeyboardEvent) {
+		if (e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName)) return;
+		const by = { ArrowLeft: -1, ArrowRight: 1 }[e.key];
+		if (by !== undefined) chosen = data.days[Math.max(0, Math.min(data.days.length - 1, at + by))];
+		if (e.key === 'p') pin();
+	}
+</script>
+
+<svelte:window onkeydown={key} />
+<svelte:head><title>Shape · {data.horse.name} · Zone Tally</title></svelte:head>
+<header class="who">
+	<h1>Shape: <a href={`/horses/${data.horse.id}`}>{data.horse.name}</a></h1>
+	<div class="join" role="group" aria-label="Station">
+		{#each MAIN_STATIONS as s (s)}<button
+				class="btn join-item"
+				class:btn-primary={s === data.station}
+				aria-pressed={s === data.station}
+				onclick={() => ask({ station: s })}>{s}</button
+			>{/each}
+	</div>
+	<label
+		>against <select class="select" value={data.against} onchange={(e) => ask({ against: e.currentTarget.value })}
+			>{#each data.days as d (d)}<option value={d}>{formatDay(d)}{data.fitDays.includes(d) ? ', fit mark' : ''}</option
+				>{/each}</select
+		></label
+	>
+</header>
+
+{#if !comparison || !shown}
+	<p class="sheet">
+		{data.station} has not been traced yet. Three tracings at T8, T13 and T18 at each visit show most.
+	</p>
+{:else}
+	<section class="sheet">
+		<svg bind:this={overlay} viewBox="-205 -16 410 196" role="img" aria-labelledby="said">
+			<path class="grid" d="M-205 60H205M-205 120H205M0 -16V180" />
+			<text x="203" y="57" text-anchor="end">60 mm</text>
+			<text x="203" y="117" text-anchor="end">120 mm</text>
+			<text x="-203" y="-6">near</text>
+			<text x="203" y="-6" text-anchor="end">off</text>
+			{#each kept as d (d.day)}<path class="kept" d={dayPath(comparison.against, d)} />{/each}
+			<path class="interval" d={intervalPath(comparison.against, shown)} />
+			<path class="against" d={againstPath(comparison.against)} />
+			<path class="now" d={dayPath(comparison.against, shown)} />
+		</svg>
+		<div class="scrub">
+			<button
+				class="btn btn-square"
+				aria-label="Visit before"
+				disabled={at === 0}
+				onclick={() => (chosen = data.days[at - 1])}>←</button
+			>
+			<input
+				type="range"
+				class="range"
+				min="0"
+				max={data.days.length - 1}
+				value={at}
+				aria-label="Visit"
+				aria-valuetext={day ? formatDay(day) : ''}
+				oninput={(e) => (chosen = data.days[e.currentTarget.valueAsNumber])}
+			/>
+			<button
+				class="btn btn-square"
+				aria-label="Visit after"
+				disabled={at === data.days.length - 1}
+				onclick={() => (chosen = data.days[at + 1])}>→</button
+			>
+		</div>
+		<p id="said">
+			<b>{day ? formatDay(day) : ''}</b>
+			over {data.against ? formatDay(data.against) : ''}, mean of {shown.counted}
+			{shown.counted === 1 ? 'tracing' : 'tracings'}{shown.leftOut > 0 ? `, ${shown.leftOut} left out` : ''}.
+			{#if day === data.against}This is the curve that the others are held against.
+			{:else if most}Clearest {Math.abs(Math.round(most.alongMm))} mm down the {most.alongMm < 0 ? 'near' : 'off'} side:
+				<b>{most.mm > 0 ? '+' : '−'}{Math.abs(most.mm).toFixed(1)} ± {most.plusMinusMm.toFixed(1)} mm</b>.
+			{:else}Nowhere more than these tracings can show.{/if}
+		</p>
+		<svg
+			class="profile"
+			viewBox="-215 -84 430 168"
+			role="img"
+			aria-label="Difference along the curve, from near to off"
+		>
+			{#each [-9, -6, -3, 0, 3, 6, 9] as mm (mm)}
+				<path class="grid" class:zero={mm === 0} d={`M-205 ${-mm * SCALE}H205`} />
+				<text x="-213" y={-mm * SCALE + 3}>{mm > 0 ? '+' : mm < 0 ? '−' : ''}{Math.abs(mm)}</text>
+			{/each}
+			{#if profile}
+				<path class="interval" d={profile.band} />
+				<path class="now thin" d={profile.line} />
+			{/if}
+		</svg>
+		<p class="quiet small">
+			Above: true to scale; thin {data.against ? formatDay(data.against) : ''}, bold the chosen visit in its 95%
+			interval. Below: the difference unrolled along the curve, mm outward, near left. Tilt of the paper, apex pick and
+			marked place are taken out.
+		</p>
+		<div class="acts">
+			<button class="btn" aria-pressed={pinned.includes(day ?? '')} onclick={pin}
+				>{pinned.includes(day ?? '') ? 'Unpin this visit' : 'Pin this visit'}</button
+			>
+			<button class="btn" onclick={() => overlay && saveSvg(overlay, `${name}.svg`)}>SVG</button>
+			<button class="btn" onclick={() => overlay && void saveSvgAsPng(overlay, `${name}.png`)}>PNG</button>
+			<button
+				class="btn"
+				onclick={() =>
+					saveText(
+						differenceCsv(data.station, data.against ?? '', comparison.against, comparison.days),
+						`${data.horse.name}-${data.station}.csv`,
+						'text/csv'
+					)}>CSV</button
+			>
+		</div>
+	</section>
+
+	{#if data.trend.near.length > 1}
+		<section class="sheet mt-4">
+			<h2>Bearing band since the fit mark{data.saddle ? `, ${data.saddle}` : ''}</h2>
+			<TrendChart
+				data={{
+					...data.trend,
+					fitDays: data.fitDays,
+					refitLossMm: data.limits.refitLossMm,
+					refitGainMm: data.limits.refitGainMm
+				}}
+				label={`${data.station}: change of the bearing band over time with its interval and limits`}
+			/>
+			{#if data.forecast?.refitOn}<p>
+					If it goes on so, the limit is reached about {formatDay(data.forecast.refitOn)} (earliest {data.forecast
+						.earliest
+						? formatDay(data.forecast.earliest)
+						: 'now'}, latest {data.forecast.latest ? formatDay(data.forecast.latest) : 'not within two years'}).
+				</p>{/if}
+			{#if data.skill}<p>
+					Repeats agree to <b>{data.skill.repeatsMm.toFixed(1)} mm</b>; as traced here, a change of
+					<b>{data.skill.detectableMm.toFixed(1)} mm</b> between two visits can be told from chance.
+				</p>{/if}
+			<p class="quiet small">
+				Shape only: it does not say why, nor whether it hurts. A vet and a qualified fitter decide.
+				<a class="link" href="/engine">Which calls were judged again</a>
+			</p>
+		</section>
+	{/if}
+{/if}
+
+<style>
+	.who {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.5rem 1.25rem;
+		align-items: center;
+		margin-bottom: 0.75rem;
+	}
+	h1 {
+		font-size: 1.6rem;
+		margin-right: auto;
+	}
+	h2 {
+		font-size: 1.15rem;
+	}
+	label {
+		display: flex;
+		gap: 0.5rem;
+		align-items: center;
+		font-weight: 600;
+	}
+	section {
+		display: grid;
+		gap: 0.6rem;
+	}
+	svg {
+		width: 100%;
+		max-height: 52vh;
+	}
+	.profile {
+		max-height: 30vh;
+	}
+	text {
+		font: 600 8px var(--font-text);
+		fill: var(--zt-quiet);
+	}
+	.grid {
+		stroke: var(--zt-line);
+		stroke-width: 0.6;
+		stroke-dasharray: 2 3;
+		fill: none;
+	}
+	.zero {
+		stroke: var(--zt-quiet);
+		stroke-dasharray: none;
+	}
+	.interval {
+		fill: var(--zt-band);
+	}
+	.against {
+		fill: none;
+		stroke: var(--zt-quiet);
+		stroke-width: 1;
+	}
+	.kept {
+		fill: none;
+		stroke: var(--zt-strap);
+		stroke-width: 1;
+		stroke-dasharray: 4 2;
+	}
+	.now {
+		fill: none;
+		stroke: var(--zt-ink);
+		stroke-width: 1.8;
+		stroke-linejoin: round;
+	}
+	.now.thin {
+		stroke-width: 1.4;
+	}
+	.scrub {
+		display: grid;
+		grid-template-columns: auto 1fr auto;
+		gap: 0.75rem;
+		align-items: center;
+	}
+	.scrub .range {
+		width: 100%;
+	}
+	.acts {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.5rem;
+	}
+	.small {
+		font-size: 0.9rem;
+	}
+</style>

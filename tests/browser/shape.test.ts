@@ -1,0 +1,61 @@
+import { expect } from 'chai';
+import type { Browser, Page } from 'playwright-core';
+import { openBrowser } from '../../scripts/lib/browser.mjs';
+import { browserCookies, serverUrl } from '../support/client.js';
+import { demoHorse } from '../support/database.js';
+
+describe('the shape through time', () => {
+	let browser: Browser;
+	let page: Page;
+	before(async () => {
+		browser = await openBrowser();
+		const context = await browser.newContext({ viewport: { width: 1280, height: 900 } });
+		await context.addCookies(await browserCookies('owner'));
+		page = await context.newPage();
+		await page.goto(`${serverUrl()}/horses/${(await demoHorse('Samphire')).id}`);
+		await page.getByRole('link', { name: 'Shape' }).click();
+		await page.getByRole('heading', { name: /^Shape/ }).waitFor();
+	});
+	after(() => browser.close());
+	const curve = () => page.locator('path.now').first().getAttribute('d');
+
+	it('is scrubbed by slider, button and key; the words follow', async () => {
+		const last = await curve();
+		const said = await page.locator('#said').innerText();
+		await page.getByRole('button', { name: 'Visit before' }).click();
+		expect(await curve()).not.to.equal(last);
+		expect(await page.locator('#said').innerText()).not.to.equal(said);
+		await page.locator('body').press('ArrowRight');
+		expect(await curve()).to.equal(last);
+		const slider = page.getByRole('slider', { name: 'Visit' });
+		await slider.focus();
+		await page.keyboard.press('Home');
+		expect(await curve()).not.to.equal(last);
+	});
+
+	it('visits are pinned over one another, another station and another day to compare with are chosen', async () => {
+		await page.getByRole('button', { name: 'Pin this visit' }).click();
+		await page.getByRole('button', { name: 'Visit after' }).click();
+		expect(await page.locator('path.kept').count()).to.equal(1);
+		const before = await curve();
+		await page.getByRole('button', { name: 'T13' }).click();
+		await page.waitForURL(/station=T13/);
+		await page.waitForFunction((was) => document.querySelector('path.now')?.getAttribute('d') !== was, before);
+		await page.getByLabel('against').selectOption({ index: 1 });
+		await page.waitForURL(/against=/);
+	});
+
+	it('is taken away as SVG, PNG and CSV', async () => {
+		for (const [button, ending] of [
+			['SVG', '.svg'],
+			['PNG', '.png'],
+			['CSV', '.csv']
+		] as const) {
+			const [download] = await Promise.all([
+				page.waitForEvent('download'),
+				page.getByRole('button', { name: button }).click()
+			]);
+			expect(download.suggestedFilename()).to.match(new RegExp(`${ending}$`));
+		}
+	});
+});

@@ -1,0 +1,47 @@
+import { expect } from 'chai';
+import { and, eq } from 'drizzle-orm';
+import { tables } from '../../src/lib/server/db/index.js';
+import { ENGINE_VERSION } from '../../src/core/call/index.js';
+import { rejudgeBehind } from '../../src/lib/server/records/index.js';
+import { signedIn } from '../support/client.js';
+import { database, demoHorse } from '../support/database.js';
+
+describe('when the engine changes', () => {
+	const { storedCall, pairing } = tables;
+	const callsOf = async (pairingId: string, version: string) =>
+		database()
+			.db.select()
+			.from(storedCall)
+			.where(and(eq(storedCall.pairingId, pairingId), eq(storedCall.engineVersion, version)));
+
+	it('what an earlier engine judged is judged again, its calls kept, and those that differ are listed', async () => {
+		const { db } = database();
+		const { id } = await demoHorse('Avocet');
+		const [pair] = await db.select().from(pairing).where(eq(pairing.horseId, id));
+		const pairingId = pair?.id as string;
+		const before = await callsOf(pairingId, ENGINE_VERSION);
+		expect(before.length).to.be.above(3);
+		// As if an engine before had judged, the last visit otherwise.
+		await db.update(storedCall).set({ engineVersion: '0' }).where(eq(storedCall.pairingId, pairingId));
+		const last = before[before.length - 1] as (typeof before)[number];
+		const other = last.verdict === 'watch' ? 'steady' : 'watch';
+		await db
+			.update(storedCall)
+			.set({ verdict: other })
+			.where(and(eq(storedCall.pairingId, pairingId), eq(storedCall.visitId, last.visitId)));
+		try {
+			const told: number[] = [];
+			expect(await rejudgeBehind(db, (done, all) => told.push(done, all))).to.equal(1);
+			expect(told).to.deep.equal([1, 1]);
+			expect((await callsOf(pairingId, ENGINE_VERSION)).length).to.equal(before.length);
+			expect((await callsOf(pairingId, '0')).length).to.equal(before.length);
+			expect(await rejudgeBehind(db), 'nothing is left to do').to.equal(0);
+			const page = await (await (await signedIn('bodyworker')).get('/engine')).text();
+			expect(page).to.contain('Avocet');
+			const stranger = await (await (await signedIn('owner')).get('/engine')).text();
+			expect(stranger).not.to.contain('Avocet');
+		} finally {
+			await db.delete(storedCall).where(and(eq(storedCall.pairingId, pairingId), eq(storedCall.engineVersion, '0')));
+		}
+	});
+});
