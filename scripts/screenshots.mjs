@@ -1,9 +1,10 @@
+import { execFileSync } from 'node:child_process';
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
 import { ensureDebian, ensurePackages, ROOT } from './lib/host.mjs';
 
 await ensurePackages();
-await ensureDebian(['postgresql', 'chromium']);
+await ensureDebian(['postgresql', 'chromium', 'poppler-utils']);
 const { openBrowser, signInPage } = await import('./lib/browser.mjs');
 const { setStage } = await import('./lib/stage.mjs');
 
@@ -155,14 +156,28 @@ const VIEWS = {
 	horse: { size: DESK, go: (page, url) => horse(page, url, 'Marram') },
 	'horse-stable': { size: DESK, theme: 'stable', go: (page, url) => horse(page, url, 'Thrift') },
 	'horse-phone': { size: PHONE, go: (page, url) => horse(page, url, 'Curlew') },
-	trend: {
-		size: DESK,
+	shape: {
+		size: { width: 1280, height: 1180 },
 		go: async (page, url) => {
-			await horse(page, url, 'Sandpiper');
+			await horse(page, url, 'Marram');
+			await page.getByRole('link', { name: 'Shape' }).click();
+			await page.waitForURL(/shape/);
 			await page.locator('.chart svg').waitFor();
-			await page.locator('.chart').scrollIntoViewIfNeeded();
-			await page.mouse.wheel(0, 900);
-			await page.waitForTimeout(400);
+		}
+	},
+	'printed-sheet': {
+		size: { width: 1008, height: 713 },
+		go: async (page, url) => {
+			await horse(page, url, 'Samphire');
+			const id = new URL(page.url()).pathname.split('/')[2];
+			const pdf = await page.context().request.get(`${url}/api/horses/${id}/sheets.pdf?size=a3`);
+			const drawn = execFileSync('/usr/bin/pdftoppm', ['-r', '61', '-f', '5', '-l', '5', '-png', '-'], {
+				input: await pdf.body(),
+				maxBuffer: 64e6
+			});
+			await page.setContent(
+				`<body style="margin:0"><img alt="" style="width:100%" src="data:image/png;base64,${drawn.toString('base64')}">`
+			);
 		}
 	},
 	visit: { size: DESK, go: visit },

@@ -67,8 +67,8 @@
 	</p>
 {:else}
 	<section class="sheet">
-		<svg bind:this={overlay} viewBox="-205 -16 410 196" role="img" aria-labelledby="said">
-			<path class="grid" d="M-205 60H205M-205 120H205M0 -16V180" />
+		<svg bind:this={overlay} viewBox="-205 -16 410 178" role="img" aria-labelledby="said">
+			<path class="grid" d="M-205 60H205M-205 120H205M0 -16V162" />
 			<text x="203" y="57" text-anchor="end">60 mm</text>
 			<text x="203" y="117" text-anchor="end">120 mm</text>
 			<text x="-203" y="-6">near</text>
@@ -209,7 +209,7 @@
 		max-height: 52vh;
 	}
 	.profile {
-		max-height: 30vh;
+		max-height: 36vh;
 	}
 	text {
 		font: 600 8px var(--font-text);
@@ -247,6 +247,11 @@
 	}
 	.now.thin {
 		stroke-width: 1.4;
+	}
+	@media (max-width: 640px) {
+		text {
+			font-size: 15px;
+		}
 	}
 	.scrub {
 		display: grid;
