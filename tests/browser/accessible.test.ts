@@ -81,7 +81,14 @@ describe('every main screen meets WCAG 2.2 AA, in both themes', () => {
 					await findings(`/horses/${id}/walk?visit=${last}&at=${at}`, theme, false, 390),
 					`${at} in ${theme}`
 				).to.deep.equal([]);
-			for (const path of [`/horses/${id}/walk`, `/horses/${id}/signs`, `/horses/${id}/log`, '/hands'])
+			for (const path of [
+				`/horses/${id}/walk`,
+				`/horses/${id}/signs`,
+				`/horses/${id}/log`,
+				`/horses/${id}/shape`,
+				'/engine',
+				'/hands'
+			])
 				expect(await findings(path, theme, false, 390), `${path} in ${theme}`).to.deep.equal([]);
 			expect(await findings(`/horses/${id}/signs`, theme)).to.deep.equal([]);
 		});
@@ -121,6 +128,7 @@ describe('every main screen meets WCAG 2.2 AA, in both themes', () => {
 			'/',
 			`/horses/${id}`,
 			`/horses/${id}/visits/new`,
+			`/horses/${id}/shape`,
 			'/saddles',
 			'/import',
 			'/hands',

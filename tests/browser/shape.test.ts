@@ -58,4 +58,33 @@ describe('the shape through time', () => {
 			expect(download.suggestedFilename()).to.match(new RegExp(`${ending}$`));
 		}
 	});
+
+	it('a new fit mark restarts the comparison: call, reasons and curves follow; taken off again, all is as before', async () => {
+		const { id } = await demoHorse('Marram');
+		await page.goto(`${serverUrl()}/horses/${id}`);
+		const call = page.locator('.call');
+		/** What shape alone says: signs can raise it. */
+		const shapeSays = (word: string) =>
+			page.waitForFunction((w) => {
+				const found =
+					document.querySelector('[data-testid=shape-verdict]') ?? document.querySelector('[data-testid=verdict]');
+				return found?.textContent?.trim() === w;
+			}, word);
+		await shapeSays('Refit');
+		expect(await call.innerText()).to.match(/lost [\d.]+ ± [\d.]+ mm since the fit mark/);
+		await page.getByLabel('Judged by').fill('a made-up fitter');
+		await page.getByRole('button', { name: 'Set fit mark' }).click();
+		await shapeSays('Steady');
+		expect(await call.innerText()).not.to.match(/lost [\d.]+ ± [\d.]+ mm since the fit mark/);
+		await page.getByRole('link', { name: 'Shape' }).click();
+		await page.waitForURL(/shape/);
+		// The fitted day is the last day now: held against itself.
+		await page.getByText('the curve that the others are held against').waitFor();
+		await page.goBack();
+		await page
+			.getByRole('button', { name: /^Take away the fit mark/ })
+			.last()
+			.click();
+		await shapeSays('Refit');
+	});
 });

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { and, eq, isNull } from 'drizzle-orm';
 import { connect, tables, type Connection } from '../../src/lib/server/db/index.js';
 
 let connection: Connection | undefined;
@@ -15,7 +15,7 @@ export async function closeDatabase(): Promise<void> {
 	connection = undefined;
 }
 
-/** Ids of a demo horse with its yard, first saddle and visits. */
+/** Ids of a demo horse with its yard, first saddle and the visits that stand. */
 export async function demoHorse(
 	name: string
 ): Promise<{ id: string; yardId: string; pairingId: string; saddleId: string; visitIds: string[] }> {
@@ -26,7 +26,7 @@ export async function demoHorse(
 	const visits = await db
 		.select()
 		.from(tables.visit)
-		.where(eq(tables.visit.horseId, horse.id))
+		.where(and(eq(tables.visit.horseId, horse.id), isNull(tables.visit.undoneAt)))
 		.orderBy(tables.visit.visitedOn);
 	return {
 		id: horse.id,

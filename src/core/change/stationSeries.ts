@@ -39,8 +39,7 @@ interface Pair {
 	readonly apart: Followed;
 }
 
-const HALVES = ['mean', 'apart'] as const;
-type Halved = Readonly<Record<(typeof HALVES)[number], number>>;
+type Halved = Readonly<Record<keyof Pair, number>>;
 
 function step(pair: Pair | undefined, days: number, at: Halved, own: Halved): Pair {
 	const one = (half: keyof Pair): Followed => {

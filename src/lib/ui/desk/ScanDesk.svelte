@@ -169,7 +169,13 @@
 		is it right?
 	</p>
 	<Choices label="Unit of the scan" options={UNITS} chosen={[opened.unit]} onchoose={(u) => void open(u as MeshUnit)} />
-	<Choices label="Tap on the scan" options={TAPS} chosen={[tapping]} onchoose={(t) => (tapping = t as Tapping)} />
+	<p class="quiet">Turn the scan by dragging. A tap on it sets:</p>
+	<Choices
+		label="A tap on the scan sets"
+		options={TAPS}
+		chosen={[tapping]}
+		onchoose={(t) => (tapping = t as Tapping)}
+	/>
 	{#await import('./ScanView3d.svelte') then { default: ScanView3d }}
 		<ScanView3d
 			shown={opened.shown}

@@ -19,8 +19,17 @@
 	const at = $derived(Math.max(0, data.days.indexOf(day ?? '')));
 	const shown = $derived(comparison?.days.find((d) => d.day === day));
 	const kept = $derived((comparison?.days ?? []).filter((d) => pinned.includes(d.day) && d.day !== day));
-	const SCALE = 8;
-	const profile = $derived(comparison && shown ? unroll(comparison.against, shown, SCALE) : undefined);
+	/** Half the height of the unrolled drawing, in its own units, and the millimetres that fit into it. */
+	const ROOM = 80;
+	const reachMm = $derived(
+		3 *
+			Math.ceil(Math.max(9, ...(shown?.mm ?? []).map((mm, k) => Math.abs(mm ?? 0) + (shown?.plusMinusMm[k] ?? 0))) / 3)
+	);
+	const scale = $derived(ROOM / reachMm);
+	const ticks = $derived(
+		Array.from({ length: 7 }, (_, i) => (i - 3) * (reachMm / 3)).filter((mm) => Math.abs(mm) <= reachMm)
+	);
+	const profile = $derived(comparison && shown ? unroll(comparison.against, shown, scale) : undefined);
 	const most = $derived(comparison && shown ? clearest(comparison.against, shown) : undefined);
 	const name = $derived(`${data.horse.name}-${data.station}-${day}`);
 
@@ -113,13 +122,13 @@
 		</p>
 		<svg
 			class="profile"
-			viewBox="-215 -84 430 168"
+			viewBox="-215 -88 430 176"
 			role="img"
 			aria-label="Difference along the curve, from near to off"
 		>
-			{#each [-9, -6, -3, 0, 3, 6, 9] as mm (mm)}
-				<path class="grid" class:zero={mm === 0} d={`M-205 ${-mm * SCALE}H205`} />
-				<text x="-213" y={-mm * SCALE + 3}>{mm > 0 ? '+' : mm < 0 ? '−' : ''}{Math.abs(mm)}</text>
+			{#each ticks as mm (mm)}
+				<path class="grid" class:zero={mm === 0} d={`M-205 ${-mm * scale}H205`} />
+				<text x="-213" y={-mm * scale + 3}>{mm > 0 ? '+' : mm < 0 ? '−' : ''}{Math.abs(mm)}</text>
 			{/each}
 			{#if profile}
 				<path class="interval" d={profile.band} />
@@ -206,10 +215,10 @@
 	}
 	svg {
 		width: 100%;
-		max-height: 52vh;
+		max-height: 400px;
 	}
 	.profile {
-		max-height: 36vh;
+		max-height: 240px;
 	}
 	text {
 		font: 600 8px var(--font-text);

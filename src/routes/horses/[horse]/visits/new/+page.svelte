@@ -221,7 +221,7 @@
 						onclick={() => (station = s)}>{s}</button
 					>{/each}
 			</div>
-			<div role="group" aria-label="How to enter" class="join">
+			<div role="group" aria-label="How to enter" class="join modes">
 				{#each MODES as [m, word] (m)}<button
 						type="button"
 						class="btn join-item"
@@ -366,6 +366,14 @@
 	@media (max-width: 640px) {
 		.bar .btn {
 			padding-inline: 0.62rem;
+		}
+		.modes {
+			display: grid;
+			grid-template-columns: repeat(3, 1fr);
+			width: 100%;
+		}
+		.modes .btn {
+			border-radius: 0;
 		}
 	}
 	@media (max-width: 900px) {
