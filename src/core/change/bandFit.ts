@@ -19,12 +19,12 @@ import { degToRad } from '../units/index.js';
 const TILT_SD_RAD = degToRad(1.5);
 const APEX_X_SD_MM = 2;
 const APEX_Y_SD_MM = 0.5;
-const PLACE_SD_MM = 9;
+const PLACE_SD_MM = 11;
 const BUMP_SD_MM = 25;
 const BUMP_CENTRE_MM = 88;
 const BUMP_REACH_MM = 38;
 /** Smaller bumps let muscle have another shape than the one above. */
-const RIPPLE_SD_MM = 0.7;
+const RIPPLE_SD_MM = 0.5;
 const RIPPLE_CENTRES_MM = [35, 60, 85, 110, 135] as const;
 const RIPPLE_REACH_MM = 18;
 /** The length over which a tracing wavers together, mm. */

@@ -15,8 +15,8 @@ import {
  */
 const NEVER = Number.POSITIVE_INFINITY;
 const QUIET: TrendModel = {
-	levelMm2PerDay: 0.0025,
-	slopeSdMmPerDay: 0.006,
+	levelMm2PerDay: 0.0012,
+	slopeSdMmPerDay: 0.005,
 	slopeFadeDays: 60,
 	surpriseSds: NEVER,
 	stepSdMm: 0
