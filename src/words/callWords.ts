@@ -42,12 +42,19 @@ export const VERDICT_WORD: Readonly<Record<Verdict, string>> = {
 	stop: 'Stop'
 };
 
-export const VERDICT_MEANS: Readonly<Record<Verdict, string>> = {
+const VERDICT_MEANS: Readonly<Record<Verdict, string>> = {
 	steady: 'Ride on in this saddle.',
 	watch: 'The back is moving. Trace again soon.',
 	refit: 'This saddle no longer fits this back.',
 	stop: 'Do not ride in this saddle. Call the vet.'
 };
+
+/** What a call means for the saddle: refit is called early, and then says no more than it knows. */
+export function verdictMeans({ verdict, sureness }: { readonly verdict: Verdict; readonly sureness: number }): string {
+	if (verdict === 'refit' && sureness < 0.5)
+		return 'This saddle may no longer fit this back. Have it looked at now, before it hurts; another tracing would tell more.';
+	return VERDICT_MEANS[verdict];
+}
 
 export const NEXT_STEP: Readonly<Record<NextStep, string>> = {
 	'ride-on': 'Ride on',

@@ -10,7 +10,8 @@ import {
 	problemLine,
 	READING_WORDS,
 	reasonSentence,
-	surenessWords
+	surenessWords,
+	verdictMeans
 } from '../../../src/words/index.js';
 
 const filesUnder = (folder: string): string[] =>
@@ -56,6 +57,12 @@ describe('sentences', () => {
 });
 
 describe('words of a call', () => {
+	it('a refit that is called early claims no more than it knows', () => {
+		expect(verdictMeans({ verdict: 'refit', sureness: 0.3 })).to.contain('may no longer fit');
+		expect(verdictMeans({ verdict: 'refit', sureness: 0.8 })).to.equal('This saddle no longer fits this back.');
+		expect(verdictMeans({ verdict: 'stop', sureness: 0.3 })).to.contain('Do not ride');
+	});
+
 	it('never claim more than 99 in 100, nor less than 1', () => {
 		expect(surenessWords(0.99999)).to.equal('99 in 100 sure');
 		expect(surenessWords(0)).to.equal('1 in 100 sure');

@@ -7,7 +7,7 @@
 		reasonSentence,
 		STANDING_CAUTION,
 		surenessWords,
-		VERDICT_MEANS,
+		verdictMeans,
 		VERDICT_WORD
 	} from '$words/index.js';
 	import { formatDay, formatMm } from '../format.js';
@@ -57,7 +57,9 @@
 			<span class="quiet">{sure}</span>
 		</p>
 		<Strap verdict={call.verdict} />
-		<p class="means">{VERDICT_MEANS[call.verdict]}</p>
+		<p class="means">
+			{verdictMeans({ verdict: call.verdict, sureness: shape?.verdict === call.verdict ? shape.sureness : 1 })}
+		</p>
 		{#if shape && shape.verdict !== call.verdict}
 			<p class="quiet">
 				Shape alone: <b data-testid="shape-verdict">{VERDICT_WORD[shape.verdict]}</b>, {surenessWords(shape.sureness)}.
