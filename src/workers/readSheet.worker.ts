@@ -3,6 +3,7 @@ import {
 	checkPicture,
 	findCode,
 	locateSheet,
+	PLAINLY_SEEN,
 	readLocated,
 	readPrinted,
 	readSheet,
@@ -66,17 +67,10 @@ function readWithCorners(picture: Picture, corners: Quad, sheet: SheetName): Rea
 		try {
 			return locateSheet(picture);
 		} catch {
-			return { risePx: 0, facetScale: 1 };
+			return PLAINLY_SEEN;
 		}
 	})();
-	const facts = {
-		leastSupport: 1,
-		paperness: 1,
-		lead: 1,
-		straightnessPx: 0,
-		risePx: seen.risePx,
-		facetScale: seen.facetScale
-	};
+	const facts = { ...PLAINLY_SEEN, risePx: seen.risePx, facetScale: seen.facetScale };
 	return readLocated(picture, corners, sheet, facts);
 }
 

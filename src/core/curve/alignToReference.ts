@@ -174,26 +174,8 @@ export function removePose(curve: Curve, pose: Pose): Curve {
 	return { xMm, yMm };
 }
 
-/** A tracing laid over the reference, and what is left of its distances (muscle and waver), mm; NaN where not met. */
-export interface Alignment {
-	readonly curve: Curve;
-	readonly leftMm: Float64Array;
-}
-
 /** Lays a tracing over the reference: paper tilt and apex pick removed, muscle change kept. */
-export function layOver(ref: Reference, curve: Curve): Alignment {
+export function alignToReference(ref: Reference, curve: Curve): Curve {
 	const framed = frameAtApex(curve);
-	const distances = normalDistances(ref, framed);
-	const pose = fitPose(ref, distances);
-	const leftMm = distances.map(
-		(d, k) =>
-			d -
-			pose.shiftXMm * (ref.design[k * PARAMETERS] as number) -
-			pose.shiftYMm * (ref.design[k * PARAMETERS + 1] as number) -
-			pose.turnRad * (ref.design[k * PARAMETERS + 2] as number)
-	);
-	return { curve: removePose(framed, pose), leftMm };
+	return removePose(framed, fitPose(ref, normalDistances(ref, framed)));
 }
-
-/** The curve alone of `layOver`. */
-export const alignToReference = (ref: Reference, curve: Curve): Curve => layOver(ref, curve).curve;

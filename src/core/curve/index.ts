@@ -18,13 +18,9 @@ export { consensusCurve } from './consensus.js';
 export {
 	alignToReference,
 	fitPose,
-	layOver,
 	makeReference,
 	normalDistances,
 	removePose,
-	type Alignment,
-	type Normals,
-	type Pose,
 	type Reference
 } from './alignToReference.js';
 export * from './repeatDifference.js';

@@ -1,4 +1,4 @@
-import { makeRaster, quantile, type Raster } from './raster.js';
+import { copyRaster, quantile, type Raster } from './raster.js';
 
 /** Long enough that a back curve crosses a row or column only briefly, short enough to follow a slightly bent sheet. */
 const WINDOW_MM = 70;
@@ -15,9 +15,9 @@ function stretchMedian(data: Float32Array, start: number, stride: number, count:
  * Takes out what runs straight along the sheet: printed grids and folds along its sides. Each row and
  * column gives up the median of its ink over a window, as far as that stands out from the window.
  */
-export function dropGrid({ width, height, data }: Raster, pxPerMm: number): Raster {
-	const out = makeRaster(width, height);
-	out.data.set(data);
+export function dropGrid(raster: Raster, pxPerMm: number): Raster {
+	const { width, height, data } = raster;
+	const out = copyRaster(raster);
 	const size = Math.round(WINDOW_MM * pxPerMm);
 	for (let y0 = 0; y0 < height; y0 += size)
 		for (let x0 = 0; x0 < width; x0 += size) {

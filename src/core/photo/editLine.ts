@@ -2,7 +2,7 @@ import { distance, project, type Point } from './geometry.js';
 import type { ReadLine } from './readSheet.js';
 import { unbend } from './view.js';
 
-/** How far a nudge is felt along the line, picture px for one mm at the line's own scale. */
+/** How far a nudge is felt along the line, mm on the sheet. */
 const NUDGE_MM = 9;
 
 /** A line with its points put elsewhere in the picture: mm follow, and the spine stays where it was. */

@@ -31,6 +31,9 @@ export const makeRaster = (width: number, height: number): Raster => ({
 	data: new Float32Array(width * height)
 });
 
+/** The same numbers, to be changed without changing these. */
+export const copyRaster = ({ width, height, data }: Raster): Raster => ({ width, height, data: data.slice() });
+
 /** Value at a point between pixels; outside, the nearest pixel's. */
 export function sample({ width, height, data }: Raster, x: number, y: number): number {
 	const cx = Math.min(width - 1.001, Math.max(0, x));

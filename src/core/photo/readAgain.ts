@@ -4,8 +4,8 @@ import { dropPrint } from './dropPrint.js';
 import { flattenSheet, type FlatSheet } from './flatten.js';
 import { followLine } from './followLine.js';
 import { project, inverse, type Point } from './geometry.js';
-import { makeRaster, type Picture } from './raster.js';
-import { readViewed, type Progress, type ReadLine } from './readSheet.js';
+import { copyRaster, type Picture } from './raster.js';
+import { PLAINLY_SEEN, readViewed, type Progress, type ReadLine } from './readSheet.js';
 import { sheetLayout, type PrintedSheetName } from './sheetLayout.js';
 import { SHEETS, type SheetName } from './sheets.js';
 import { lookAt, unbend, type View } from './view.js';
@@ -16,18 +16,21 @@ export interface Wipe {
 	readonly radiusMm: number;
 }
 
-const onSheet = (view: View, p: Point): Point =>
-	project(inverse(view.projection), view.lens ? unbend(view.lens, p) : p);
+/** From picture px to mm on the sheet. */
+function placesOnSheet({ projection, lens }: View): (p: Point) => Point {
+	const back = inverse(projection);
+	return (p) => project(back, lens ? unbend(lens, p) : p);
+}
 
 /** The flat sheet with bare paper where it was wiped. */
 function wiped(flat: FlatSheet, view: View, wipes: readonly Wipe[]): FlatSheet {
 	const { width, height } = flat.ink;
-	const ink = makeRaster(width, height);
-	ink.data.set(flat.ink.data);
+	const ink = copyRaster(flat.ink);
+	const place = placesOnSheet(view);
 	for (const { points, radiusMm } of wipes) {
 		const r = radiusMm * flat.pxPerMm;
 		for (const p of points) {
-			const [cx, cy] = onSheet(view, p).map((v) => v * flat.pxPerMm) as [number, number];
+			const [cx, cy] = place(p).map((v) => v * flat.pxPerMm) as [number, number];
 			for (let y = Math.max(0, Math.floor(cy - r)); y <= Math.min(height - 1, cy + r); y++)
 				for (let x = Math.max(0, Math.floor(cx - r)); x <= Math.min(width - 1, cx + r); x++)
 					if (Math.hypot(x - cx, y - cy) <= r) ink.data[y * width + x] = 0;
@@ -46,8 +49,7 @@ export function readWiped(
 	progress: Progress = () => undefined
 ): ReadLine {
 	const { longMm, shortMm } = SHEETS[sheet];
-	const seen = { leastSupport: 1, paperness: 1, lead: 1, straightnessPx: 0, risePx: 0, facetScale: 1 };
-	return readViewed(picture, view, sheet, { ...seen, aspect: longMm / shortMm, extra: [] }, progress, (flat) =>
+	return readViewed(picture, view, sheet, { ...PLAINLY_SEEN, aspect: longMm / shortMm, extra: [] }, progress, (flat) =>
 		wiped(printed ? dropPrint(flat, sheetLayout(sheet as PrintedSheetName)) : flat, view, wipes)
 	);
 }
@@ -56,7 +58,7 @@ export function readWiped(
 export function snapStroke(picture: Picture, view: View, sheet: SheetName, stroke: readonly Point[]): Point[] {
 	if (stroke.length < 2) throw new CoreError('no-line');
 	const flat = flattenSheet(picture, view, sheet);
-	const mm = stroke.map((p) => onSheet(view, p));
+	const mm = stroke.map(placesOnSheet(view));
 	const { xMm, yMm } = followLine(
 		dropGrid(flat.ink, flat.pxPerMm),
 		flat.pxPerMm,

@@ -6,7 +6,7 @@ import type { FlatSheet } from './flatten.js';
 import { distance, homographyFrom, project, type Point, type Quad } from './geometry.js';
 import type { SheetWarning } from './quality.js';
 import { checkPicture, type Picture } from './raster.js';
-import { locateSheet, readViewed, type Progress, type ReadLine } from './readSheet.js';
+import { locateSheet, PLAINLY_SEEN, readViewed, type Progress, type ReadLine } from './readSheet.js';
 import type { SheetCode } from './sheetCode.js';
 import { sheetLayout, type Area, type PrintedSheetName, type SheetLayout } from './sheetLayout.js';
 import { SHEETS } from './sheets.js';
@@ -100,12 +100,7 @@ export function readPrinted(
 		marked.view,
 		at.code.sheet,
 		{
-			leastSupport: 1,
-			paperness: 1,
-			lead: 1,
-			straightnessPx: 0,
-			risePx: 0,
-			facetScale: 1,
+			...PLAINLY_SEEN,
 			aspect: longMm / shortMm,
 			extra: doubtsOf(picture, marked, at.code)
 		},

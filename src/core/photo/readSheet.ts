@@ -219,6 +219,16 @@ export function readSheet(picture: Picture, sheet: SheetName, progress: Progress
 /** What was seen of a sheet while it was looked for. */
 export type Located = Omit<ReturnType<typeof locateSheet>, 'corners'>;
 
+/** Of a sheet whose place is known for certain, by its marks or by a person: its edges raise no doubt. */
+export const PLAINLY_SEEN: Located = {
+	leastSupport: 1,
+	paperness: 1,
+	lead: 1,
+	straightnessPx: 0,
+	risePx: 0,
+	facetScale: 1
+};
+
 /** Reads the line of a plain sheet whose corners are known. */
 export const readLocated = (
 	picture: Picture,

@@ -2,6 +2,7 @@ import { cleanCurve, type Curve } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { errorSentence } from '../../../words/index.js';
 import type { TracingInput, VisitInput } from '../records/index.js';
+import { parseId, parseJson, schemas } from './parse.js';
 
 function checkTracing(t: TracingInput): void {
 	if (t.xMm.length !== t.yMm.length)
@@ -15,9 +16,17 @@ function checkTracing(t: TracingInput): void {
 }
 
 /** Refuses a visit that holds anything that is no cut across a back; nothing of it is then stored. */
-export function mustHoldCurves(visit: VisitInput): VisitInput {
+function mustHoldCurves(visit: VisitInput): VisitInput {
 	visit.tracings.forEach(checkTracing);
 	return visit;
+}
+
+/** The visit in a request to its own address. */
+export async function parseVisit(request: Request, visitId: string): Promise<VisitInput> {
+	const input = mustHoldCurves(await parseJson(request, schemas.visit));
+	if (input.id !== parseId(visitId))
+		throw new CoreError('bad-input', { detail: 'The id in the address and in the visit differ.' });
+	return input;
 }
 
 const tenth = (v: number): number => Math.round(v * 10) / 10;

@@ -1,5 +1,4 @@
-import { CoreError } from '$core/errors/index.js';
-import { answerJson, mustHoldCurves, parseId, parseJson, schemas } from '$lib/server/door/index.js';
+import { answerJson, parseId, parseVisit } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { putVisit, setVisitUndone } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
@@ -7,9 +6,7 @@ import type { RequestHandler } from './$types.js';
 /** Writes a visit whole. Idempotent: the same body again answers `unchanged`. */
 export const PUT: RequestHandler = ({ params, request, locals }) =>
 	answerJson(async () => {
-		const input = mustHoldCurves(await parseJson(request, schemas.visit));
-		if (input.id !== parseId(params.visit))
-			throw new CoreError('bad-input', { detail: 'The id in the address and in the visit differ.' });
+		const input = await parseVisit(request, params.visit);
 		return { outcome: await putVisit(app().db, locals.scope, input) };
 	});
 
