@@ -18,8 +18,10 @@ const START = '2020-01-06';
 const LIMIT = { watch: 4, refit: 6, apart: 8 };
 const MONTHS = 24;
 
+const varied = process.argv.includes('--varied');
 const errorsFor = (noiseMm: number, k: number): SeriesErrors => ({
 	noiseMm,
+	varied,
 	tiltSdDeg: 1.5,
 	apexSdMm: 2,
 	placeSdMm: 10,

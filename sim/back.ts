@@ -15,6 +15,14 @@ export const SIM_STATIONS: readonly SimStation[] = ['T8', 'T13', 'T18'];
 export interface MuscleState {
 	readonly nearMm: number;
 	readonly offMm: number;
+	/** How far the top has risen above the flanks, as in growth; the two figures above are what the band shows with it. */
+	readonly riseMm?: number;
+}
+
+/** Where muscle lies on a flank, mm of depth, and how far it reaches up and down (SD of a bump). */
+export interface MusclePlace {
+	readonly centreMm: number;
+	readonly reachMm: number;
 }
 
 const BASE: Readonly<Record<SimStation, CutShape>> = {
@@ -43,25 +51,37 @@ export function makeBack(build: {
 
 const bump = (x: number, centre: number, reach: number): number => Math.exp(-0.5 * ((x - centre) / reach) ** 2);
 
-const MUSCLE_CENTRE_MM = 88;
-const MUSCLE_REACH_MM = 38;
+export const USUAL_MUSCLE: MusclePlace = { centreMm: 88, reachMm: 38 };
 
-/** Mean of the muscle bump over 60 to 120 mm, so that a state of 1 mm moves the band mean by exactly 1 mm. */
-const MUSCLE_BAND_MEAN = (() => {
-	let sum = 0;
-	for (let i = 0; i < 600; i++) sum += bump(60.05 + i * 0.1, MUSCLE_CENTRE_MM, MUSCLE_REACH_MM);
-	return sum / 600;
-})();
+const BAND_STEPS_MM = Array.from({ length: 60 }, (_, i) => 60.5 + i);
+const bandMean = (widthAt: (depthMm: number) => number): number =>
+	BAND_STEPS_MM.reduce((s, d) => s + widthAt(d), 0) / BAND_STEPS_MM.length;
 
-/** True half-width, mm, at a depth below the apex. */
-export function trueHalfWidthMm(cut: CutShape, side: 'near' | 'off', depthMm: number, muscle: MuscleState): number {
+/** Half-width at rest, mm: without side and muscle. */
+const restWidthMm = (cut: CutShape, depthMm: number): number =>
+	cut.cap * Math.sqrt(depthMm) +
+	cut.flank * depthMm -
+	cut.pocketMm * bump(depthMm, 70, 22) +
+	cut.ribMm * bump(depthMm, 125, 25);
+
+/** A top that rises: the flanks lie deeper below it, the very top keeps its shape. */
+const risenDepthMm = (depthMm: number, riseMm: number): number => depthMm - riseMm * (1 - Math.exp(-depthMm / 15));
+
+/** True half-width, mm, at a depth below the apex. A state of 1 mm moves the mean over 60 to 120 mm by exactly 1 mm. */
+export function halfWidthOf(
+	cut: CutShape,
+	side: 'near' | 'off',
+	muscle: MuscleState,
+	place: MusclePlace = USUAL_MUSCLE
+): (depthMm: number) => number {
 	const own = side === 'near' ? -cut.lopsidedMm : cut.lopsidedMm;
-	const moved = (side === 'near' ? muscle.nearMm : muscle.offMm) + own;
-	return (
-		cut.cap * Math.sqrt(depthMm) +
-		cut.flank * depthMm -
-		cut.pocketMm * bump(depthMm, 70, 22) +
-		cut.ribMm * bump(depthMm, 125, 25) +
-		(moved * bump(depthMm, MUSCLE_CENTRE_MM, MUSCLE_REACH_MM)) / MUSCLE_BAND_MEAN
-	);
+	const rise = muscle.riseMm ?? 0;
+	const rest = (d: number): number => restWidthMm(cut, risenDepthMm(d, rise));
+	const byRise = rise === 0 ? 0 : bandMean(rest) - bandMean((d) => restWidthMm(cut, d));
+	const moved = (side === 'near' ? muscle.nearMm : muscle.offMm) + own - byRise;
+	const share = moved / bandMean((d) => bump(d, place.centreMm, place.reachMm));
+	return (d) => rest(d) + share * bump(d, place.centreMm, place.reachMm);
 }
+
+export const trueHalfWidthMm = (cut: CutShape, side: 'near' | 'off', depthMm: number, muscle: MuscleState): number =>
+	halfWidthOf(cut, side, muscle)(depthMm);

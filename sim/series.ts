@@ -1,5 +1,14 @@
 import { degToRad } from '../src/core/units/index.js';
-import { makeBack, SIM_STATIONS, trueHalfWidthMm, type CutShape, type MuscleState, type SimStation } from './back.js';
+import {
+	halfWidthOf,
+	makeBack,
+	SIM_STATIONS,
+	USUAL_MUSCLE,
+	type CutShape,
+	type MusclePlace,
+	type MuscleState,
+	type SimStation
+} from './back.js';
 import { normal, type Random } from './random.js';
 import type { Point } from './trace.js';
 
@@ -14,6 +23,8 @@ export interface SeriesErrors {
 	/** Standing and breathing: SD mm of each side's half-width, shared by a visit's repeats. */
 	readonly sharedSdMm: number;
 	readonly badShare: number;
+	/** True: muscle lies elsewhere than usual, lines waver otherwise, stations lie otherwise apart and causes spread more widely. */
+	readonly varied?: boolean;
 }
 
 export const SERIES_KINDS = [
@@ -63,38 +74,48 @@ function yearOf(random: Random): (day: number) => number {
 type Story = (day: number) => States;
 
 /** How much of the front's change middle and rear show, and how it falls on the sides. */
-function storyOf(kind: SeriesKind, spanDays: number, random: Random): Story {
+function storyOf(kind: SeriesKind, spanDays: number, varied: boolean, random: Random): Story {
 	const start = between(0.2, 0.45, random) * spanDays;
 	const size = between(8, 13, random);
 	const slow = between(120, 260, random);
 	const gain = kind === 'local-gain' || kind === 'condition-gain' || kind === 'growth';
+	const wider = varied ? 0.08 : 0;
+	const part = (from: number, to: number): number => Math.max(0, between(from - wider, to + wider, random));
 	const spread = {
 		quiet: [0, 0, 0],
-		'local-loss': [1, between(0.1, 0.3, random), between(0, 0.12, random)],
-		'local-gain': [1, between(0.1, 0.3, random), between(0, 0.12, random)],
-		'lay-off': [1, between(0.15, 0.35, random), between(0, 0.15, random)],
-		'one-sided': [1, between(0.2, 0.4, random), between(0, 0.15, random)],
-		'condition-loss': [1, between(0.8, 1, random), between(0.75, 1, random)],
-		'condition-gain': [1, between(0.8, 1, random), between(0.75, 1, random)],
-		growth: [1, between(0.45, 0.6, random), between(0.25, 0.4, random)]
+		'local-loss': [1, part(0.1, 0.3), part(0, 0.12)],
+		'local-gain': [1, part(0.1, 0.3), part(0, 0.12)],
+		'lay-off': [1, part(0.15, 0.35), part(0, 0.15)],
+		'one-sided': [1, part(0.2, 0.4), part(0, 0.15)],
+		'condition-loss': [1, part(0.8, 1), part(0.75, 1)],
+		'condition-gain': [1, part(0.8, 1), part(0.75, 1)],
+		growth: [1, part(0.45, 0.6), part(0.25, 0.4)]
 	}[kind] as [number, number, number];
 	const days = kind === 'lay-off' ? between(14, 35, random) : kind === 'growth' ? spanDays - start : slow;
 	const side = either(random);
 	const weak = kind === 'one-sided' ? between(0, 0.15, random) : between(0.85, 1, random);
 	const season = yearOf(random);
+	const rises = kind === 'growth' ? between(0.25, 0.6, random) : 0;
 	const amount = (day: number) => (gain ? 1 : -1) * size * ease((day - start) / days);
 	return (day) => {
 		const s = season(day);
 		const at = (share: number): MuscleState => {
 			const a = amount(day) * share;
-			return { nearMm: s + a * (side < 0 ? 1 : weak), offMm: s + a * (side > 0 ? 1 : weak) };
+			return { nearMm: s + a * (side < 0 ? 1 : weak), offMm: s + a * (side > 0 ? 1 : weak), riseMm: a * share * rises };
 		};
 		return { T8: at(spread[0]), T13: at(spread[1]), T18: at(spread[2]) };
 	};
 }
 
-/** Distance between the stations along the back, mm: what a mark set aside is measured against. */
-const APART_MM = 200;
+/** How a made-up horse and its hand are made, beyond the sizes of errors. */
+interface Ways {
+	readonly muscle: MusclePlace;
+	/** Distance between the stations along the back, mm: what a mark set aside is measured against. */
+	readonly apartMm: number;
+	readonly waver: (random: Random, sdMm: number) => (alongMm: number) => number;
+}
+
+type Widths = (depthMm: number) => number;
 
 /** Half-width where the station was marked: between its cut and its neighbour's, carried on beyond the ends. */
 function halfWidthAt(
@@ -102,15 +123,16 @@ function halfWidthAt(
 	station: SimStation,
 	placeMm: number,
 	side: 'near' | 'off',
-	depthMm: number,
-	muscle: MuscleState
-): number {
+	state: MuscleState,
+	{ muscle, apartMm }: Ways
+): Widths {
 	const i = SIM_STATIONS.indexOf(station);
 	const towards = SIM_STATIONS[i === 2 ? 1 : i === 1 && placeMm < 0 ? 0 : i + 1] as SimStation;
 	const dir = SIM_STATIONS.indexOf(towards) - i;
-	const own = trueHalfWidthMm(back[station], side, depthMm, muscle);
-	const other = trueHalfWidthMm(back[towards], side, depthMm, muscle);
-	return own + ((other - own) * placeMm * dir) / APART_MM;
+	const own = halfWidthOf(back[station], side, state, muscle);
+	const other = halfWidthOf(back[towards], side, state, muscle);
+	const share = (placeMm * dir) / apartMm;
+	return (depthMm) => own(depthMm) + (other(depthMm) - own(depthMm)) * share;
 }
 
 const smoothNoise = (random: Random, sdMm: number): ((alongMm: number) => number) => {
@@ -121,12 +143,33 @@ const smoothNoise = (random: Random, sdMm: number): ((alongMm: number) => number
 	return (s) => sdMm * Math.sqrt(2 / parts.length) * parts.reduce((v, p) => v + Math.sin(s * p.wave + p.phase), 0);
 };
 
+/** A waver of random knots joined smoothly, shorter than the one above. */
+const knottedNoise =
+	(knotMm: number) =>
+	(random: Random, sdMm: number): ((alongMm: number) => number) => {
+		const knots = Array.from({ length: 60 }, () => normal(random) * sdMm * 1.2);
+		return (s) => {
+			const t = (s + 300) / knotMm;
+			const i = Math.max(0, Math.min(58, Math.floor(t)));
+			const u = ease(t - i);
+			return (knots[i] as number) * (1 - u) + (knots[i + 1] as number) * u;
+		};
+	};
+
+const USUAL_WAYS: Ways = { muscle: USUAL_MUSCLE, apartMm: 200, waver: smoothNoise };
+const variedWays = (random: Random): Ways => ({
+	muscle: { centreMm: between(76, 98, random), reachMm: between(28, 46, random) },
+	apartMm: between(150, 220, random),
+	waver: random() < 0.5 ? smoothNoise : knottedNoise(between(15, 40, random))
+});
+
 function draw(
-	widthAt: (side: 'near' | 'off', depthMm: number) => number,
+	widths: Readonly<Record<'near' | 'off', Widths>>,
 	errors: SeriesErrors,
+	ways: Ways,
 	random: Random
 ): Point[] {
-	const waver = smoothNoise(random, errors.noiseMm);
+	const waver = ways.waver(random, errors.noiseMm);
 	const turn = degToRad(normal(random) * errors.tiltSdDeg);
 	const aside = normal(random) * errors.apexSdMm;
 	const bad = random() < errors.badShare;
@@ -137,7 +180,7 @@ function draw(
 		const sign = which === 'near' ? -1 : 1;
 		return Array.from({ length: 60 }, (_, i) => {
 			const depth = reach[which] * ((i + 1) / 60) ** 1.7;
-			const width = Math.max(0, widthAt(which, depth));
+			const width = Math.max(0, widths[which](depth));
 			const along = sign * Math.hypot(width, depth);
 			const sprung = bad && sign === badSide ? badMm * Math.min(1, depth / 100) : 0;
 			const out = width + waver(along) * Math.min(1, width / 15) + sprung;
@@ -161,18 +204,25 @@ export function makeSeries(
 		pocketMm: between(-2, 5, random),
 		lopsidedMm: between(-2, 2, random)
 	});
-	const story = storyOf(kind, months * 30.4, random);
+	const varied = errors.varied ?? false;
+	const ways = varied ? variedWays(random) : USUAL_WAYS;
+	const story = storyOf(kind, months * 30.4, varied, random);
 	const visits = Array.from({ length: months + 1 }, (_, i): SeriesVisit => {
 		const day = i === 0 ? 0 : Math.round(i * 30.4 + between(-6, 6, random));
 		const truth = story(day);
 		const tracings = SIM_STATIONS.flatMap((station) => {
 			const place = normal(random) * errors.placeSdMm;
 			const shared = { near: normal(random) * errors.sharedSdMm, off: normal(random) * errors.sharedSdMm };
-			const muscle = { nearMm: truth[station].nearMm + shared.near, offMm: truth[station].offMm + shared.off };
+			const { nearMm, offMm, riseMm } = truth[station];
+			const stood = { nearMm: nearMm + shared.near, offMm: offMm + shared.off, ...(riseMm ? { riseMm } : {}) };
+			const widths = {
+				near: halfWidthAt(back, station, place, 'near', stood, ways),
+				off: halfWidthAt(back, station, place, 'off', stood, ways)
+			};
 			return Array.from({ length: repeats }, (_, r) => ({
 				station,
 				repeat: r + 1,
-				points: draw((side, depth) => halfWidthAt(back, station, place, side, depth, muscle), errors, random)
+				points: draw(widths, errors, ways, random)
 			}));
 		});
 		return { day, truth, tracings };

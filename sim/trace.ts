@@ -1,5 +1,5 @@
 import { degToRad } from '../src/core/units/index.js';
-import { trueHalfWidthMm, type CutShape, type MuscleState } from './back.js';
+import { halfWidthOf, type CutShape, type MuscleState } from './back.js';
 import { normal, type Random } from './random.js';
 
 /** How well somebody traces. */
@@ -22,8 +22,10 @@ export type Point = readonly [number, number];
 /** The true cut as points from near to off, apex at the origin, to a depth of about 150 mm. */
 export function trueCut(cut: CutShape, muscle: MuscleState, deepestMm = 150): Point[] {
 	const depths = Array.from({ length: 40 }, (_, i) => deepestMm * ((i + 1) / 40) ** 1.6);
-	const side = (s: 'near' | 'off'): Point[] =>
-		depths.map((d) => [(s === 'near' ? -1 : 1) * trueHalfWidthMm(cut, s, d, muscle), -d] as const);
+	const side = (s: 'near' | 'off'): Point[] => {
+		const widthAt = halfWidthOf(cut, s, muscle);
+		return depths.map((d) => [(s === 'near' ? -1 : 1) * widthAt(d), -d] as const);
+	};
 	return [...side('near').reverse(), [0, 0], ...side('off')];
 }
 

@@ -16,6 +16,7 @@ export function changeOf(nearMm: number, offMm: number, sdMm = 0.5, more: Partia
 		leftOut: 0,
 		readMeanMm: (nearMm + offMm) / 2,
 		readApartMm: (offMm - nearMm) / 2,
+		readTopMm: (0.39 * (nearMm + offMm)) / 2,
 		noise: { meanSdMm: 1, apartSdMm: 1, withinVisitSdMm: 1.4, sharedMeanVar: 0.5, sharedApartVar: 0.3 },
 		...more
 	};

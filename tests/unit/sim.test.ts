@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { makeBack, SIM_STATIONS, trueHalfWidthMm } from '../../sim/back.js';
+import { halfWidthOf, makeBack, SIM_STATIONS, trueHalfWidthMm } from '../../sim/back.js';
 import { DEMO_PEOPLE, DEMO_YARDS } from '../../sim/demo/patrol.js';
 import { demoVisits } from '../../sim/demo/visits.js';
 import { normal, seededRandom } from '../../sim/random.js';
@@ -21,6 +21,24 @@ describe('made-up backs', () => {
 		const moved = { nearMm: -5, offMm: 2 };
 		expect(bandMean('near', moved) - bandMean('near')).to.be.closeTo(-5, 0.001);
 		expect(bandMean('off', moved) - bandMean('off')).to.be.closeTo(2, 0.001);
+	});
+
+	it('a top that rises narrows what lies just under it, and the band shows what it is told to', () => {
+		const at = (riseMm: number) => halfWidthOf(BACK.T8, 'near', { nearMm: 6, offMm: 6, riseMm });
+		const mean = (riseMm: number) =>
+			Array.from({ length: 60 }, (_, i) => at(riseMm)(60.5 + i)).reduce((a, b) => a + b, 0) / 60;
+		expect(mean(4) - mean(0)).to.be.closeTo(0, 1e-9);
+		expect(at(4)(20)).to.be.below(at(0)(20) - 1);
+		expect(at(4)(0)).to.be.closeTo(at(0)(0), 0.5);
+	});
+
+	it('muscle that lies lower still moves the band mean by what it is told', () => {
+		const low = { centreMm: 100, reachMm: 30 };
+		const mean = (mm: number) => {
+			const widthAt = halfWidthOf(BACK.T8, 'off', { nearMm: 0, offMm: mm }, low);
+			return Array.from({ length: 60 }, (_, i) => widthAt(60.5 + i)).reduce((a, b) => a + b, 0) / 60;
+		};
+		expect(mean(-7) - mean(0)).to.be.closeTo(-7, 1e-9);
 	});
 
 	it('are steep in front and flatter behind, and wider all the way down', () => {

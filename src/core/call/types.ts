@@ -2,7 +2,7 @@ import type { Cause, Direction, Forecast, SideChange } from '../change/index.js'
 import type { Day } from '../units/index.js';
 
 /** Written into every stored call; raised whenever the same tracings could be judged otherwise. */
-export const ENGINE_VERSION = '2';
+export const ENGINE_VERSION = '3';
 
 export type Verdict = 'steady' | 'watch' | 'refit' | 'stop';
 export const VERDICTS: readonly Verdict[] = ['steady', 'watch', 'refit', 'stop'];

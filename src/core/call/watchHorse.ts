@@ -97,7 +97,7 @@ function judgeVisit(
 		visitedOn: day,
 		verdict,
 		sureness: surenessOf(verdict, beyond),
-		direction: readDirection(frontSides),
+		direction: readDirection(frontSides, verdict === 'steady' ? undefined : beyond.worst),
 		cause,
 		changes: [...others].flatMap(([station, c]) => sideChanges(station, c)),
 		forecast,

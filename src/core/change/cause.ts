@@ -4,11 +4,12 @@ import type { SharedChange, Spreading } from './shares.js';
 export type Cause = 'local-loss' | 'local-gain' | 'one-sided' | 'condition-loss' | 'condition-gain' | 'growth' | 'none';
 export type Direction = 'gain' | 'loss' | 'mixed' | 'none';
 
-/** Direction of the front band from the sides that really changed. */
-export function readDirection(front: readonly SideChange[]): Direction {
+/** Direction of the front band from the sides that really changed; where none surely did, from `leaning` if there is one. */
+export function readDirection(front: readonly SideChange[], leaning?: SideChange): Direction {
 	const real = front.filter((c) => c.real);
-	const gains = real.some((c) => c.mm > 0);
-	const losses = real.some((c) => c.mm < 0);
+	const telling = real.length > 0 || !leaning ? real : [leaning];
+	const gains = telling.some((c) => c.mm > 0);
+	const losses = telling.some((c) => c.mm < 0);
 	if (gains && losses) return 'mixed';
 	return gains ? 'gain' : losses ? 'loss' : 'none';
 }
@@ -19,22 +20,32 @@ interface Share {
 	readonly sd: number;
 }
 
-/** How a cause spreads: the weaker side over the stronger, middle and rear over the front. From simulation and common practice, no source. */
+/** How a cause spreads: the weaker side over the stronger, top, middle and rear over the front's band. From simulation and common practice, no source. */
 interface Pattern {
 	readonly weakSide: Share;
+	readonly top: Share;
 	readonly middle: Share;
 	readonly rear: Share;
 }
 
+/** Growth raises the withers: the flanks under the top widen less than the band. */
+const BUMP_TOP: Share = { is: 0.39, sd: 0.14 };
+const RISEN_TOP: Share = { is: 0.2, sd: 0.17 };
 const EVEN: Share = { is: 0.95, sd: 0.13 };
 const ONE_SIDED: Pattern = {
 	weakSide: { is: 0.05, sd: 0.17 },
+	top: BUMP_TOP,
 	middle: { is: 0.3, sd: 0.2 },
 	rear: { is: 0.1, sd: 0.15 }
 };
-const LOCAL: Pattern = { weakSide: EVEN, middle: { is: 0.2, sd: 0.12 }, rear: { is: 0.06, sd: 0.1 } };
-const EVERYWHERE: Pattern = { weakSide: EVEN, middle: { is: 0.9, sd: 0.12 }, rear: { is: 0.87, sd: 0.13 } };
-const GROWTH: Pattern = { weakSide: EVEN, middle: { is: 0.5, sd: 0.1 }, rear: { is: 0.3, sd: 0.1 } };
+const LOCAL: Pattern = { weakSide: EVEN, top: BUMP_TOP, middle: { is: 0.2, sd: 0.12 }, rear: { is: 0.06, sd: 0.1 } };
+const EVERYWHERE: Pattern = {
+	weakSide: EVEN,
+	top: BUMP_TOP,
+	middle: { is: 0.9, sd: 0.12 },
+	rear: { is: 0.87, sd: 0.13 }
+};
+const GROWTH: Pattern = { weakSide: EVEN, top: RISEN_TOP, middle: { is: 0.5, sd: 0.1 }, rear: { is: 0.3, sd: 0.1 } };
 
 /** Logarithm of how likely a share is that was found, where another is usual. */
 function shareLikelihood(found: SharedChange | undefined, { is, sd }: Share): number {
@@ -44,7 +55,10 @@ function shareLikelihood(found: SharedChange | undefined, { is, sd }: Share): nu
 }
 
 const patternLikelihood = (s: Spreading, p: Pattern): number =>
-	shareLikelihood(s.weakSide, p.weakSide) + shareLikelihood(s.middle, p.middle) + shareLikelihood(s.rear, p.rear);
+	shareLikelihood(s.weakSide, p.weakSide) +
+	shareLikelihood(s.top, p.top) +
+	shareLikelihood(s.middle, p.middle) +
+	shareLikelihood(s.rear, p.rear);
 
 /** How much likelier growth is than any other gain beforehand, as a logarithm: growth is common in the young, and not rarer than other gains where no age is known. */
 const GROWTH_BEFOREHAND = { young: 1, unknown: -0.2 } as const;

@@ -15,26 +15,26 @@ import {
  */
 const NEVER = Number.POSITIVE_INFINITY;
 const QUIET: TrendModel = {
-	levelMm2PerDay: 0.0012,
-	slopeSdMmPerDay: 0.005,
+	levelMm2PerDay: 0.0004,
+	slopeSdMmPerDay: 0.003,
 	slopeFadeDays: 60,
 	surpriseSds: NEVER,
 	stepSdMm: 0
 };
 const MOVING: TrendModel = {
 	levelMm2PerDay: 0.006,
-	slopeSdMmPerDay: 0.06,
-	slopeFadeDays: 120,
+	slopeSdMmPerDay: 0.04,
+	slopeFadeDays: 240,
 	surpriseSds: NEVER,
 	stepSdMm: 0
 };
-const STEP_SD_MM = 6;
+const STEP_SD_MM = 8;
 const MODES = [QUIET, MOVING, MOVING] as const;
 const STEP = 2;
 /** Chance of going from one way (row) to another (column) within a month. */
 const MONTHLY = [
-	[0.955, 0.035, 0.01],
-	[0.09, 0.9, 0.01],
+	[0.968, 0.02, 0.012],
+	[0.04, 0.948, 0.012],
 	[0.5, 0.48, 0.02]
 ] as const;
 const START = [0.85, 0.13, 0.02] as const;

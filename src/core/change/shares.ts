@@ -13,6 +13,8 @@ export interface SharedChange {
 export interface Spreading {
 	/** Which side moved more, and which share of it the other shows. */
 	readonly weakSide: SharedChange;
+	/** What the flanks near the top show: little where the top itself rises. */
+	readonly top: SharedChange | undefined;
 	readonly middle: SharedChange | undefined;
 	readonly rear: SharedChange | undefined;
 	readonly gained: boolean;
@@ -32,6 +34,10 @@ interface Reading {
 
 const meanReadings = (list: readonly StationChange[]): Reading[] =>
 	list.map((c) => ({ visitedOn: c.visitedOn, mm: c.readMeanMm, varianceMm2: varOf(c, 'mean') }));
+/** Pose and place mislead less near the top: this share of the band's variance. */
+const TOP_SHARE = 0.5;
+const topReadings = (list: readonly StationChange[]): Reading[] =>
+	list.map((c) => ({ visitedOn: c.visitedOn, mm: c.readTopMm, varianceMm2: TOP_SHARE * varOf(c, 'mean') }));
 const sideReadings = (list: readonly StationChange[], sign: 1 | -1): Reading[] =>
 	list.map((c) => ({
 		visitedOn: c.visitedOn,
@@ -80,6 +86,7 @@ export function spreadingOf(series: ReadonlyMap<string, readonly StationChange[]
 	if (!weakSide) return undefined;
 	return {
 		weakSide,
+		top: shareOf(topReadings(front), course),
 		middle: shareOf(meanReadings(upTo('T13')), course),
 		rear: shareOf(meanReadings(upTo('T18')), course),
 		gained: (nearWeaker ? last.meanMm + last.apartMm : last.meanMm - last.apartMm) > 0

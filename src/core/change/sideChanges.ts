@@ -14,8 +14,11 @@ export interface SideChange {
 	readonly real: boolean;
 }
 
+/** Muscle may lie otherwise than the fit takes it to: a share of the change itself is unsure (SD, from simulation). */
+const SHAPE_SHARE = 0.06;
+
 function claim(station: string, side: ChangeSide, mm: number, variance: number): SideChange {
-	const sdMm = Math.sqrt(variance);
+	const sdMm = Math.sqrt(variance + (SHAPE_SHARE * mm) ** 2);
 	const ci95 = [mm - Z95 * sdMm, mm + Z95 * sdMm] as const;
 	return { station, side, mm, sdMm, ci95, real: ci95[0] > 0 || ci95[1] < 0 };
 }

@@ -1,13 +1,16 @@
 import type { Tracing } from '../curve/index.js';
 import { findOutliers, NO_SPREAD, STARTING_SD_MM, withinSd, type WithinTally } from '../noise/index.js';
 import { median } from '../math/index.js';
-import { makeBandModel, readBand, type BandModel, type BandReading, type Common, type Neighbour } from './bandFit.js';
+import { NO_COMMON, readBand, type BandReading, type Common } from './bandFit.js';
+import { makeBandModel, type BandModel, type Neighbour } from './bandModel.js';
 
 /** One tracing's band against the reference, mm per side; a side that does not reach the band is absent. */
 export interface TracingReading {
 	readonly tracing: Tracing;
 	readonly nearMm: number | undefined;
 	readonly offMm: number | undefined;
+	/** Change near the top, mean of the sides. */
+	readonly topMm: number | undefined;
 	readonly leftOut: boolean;
 }
 
@@ -63,14 +66,11 @@ function roughnessOf(distances: readonly Float64Array[], out: readonly boolean[]
 const INDEPENDENT_STRETCHES = 10;
 const STARTING_ROUGHNESS: WithinTally = { squares: 10 * 1.3 ** 2, freedom: 10 };
 /** The fit is not made sharper or blunter than these: where pose and place must stay apart from waver. */
-const ROUGHNESS_BOUNDS_MM = [0.5, 1.6] as const;
-/** A waver's own length is not known: believed a little more than its spread says, readings come out nearest (from simulation). */
-const BELIEF = 0.75;
+const ROUGHNESS_BOUNDS_MM = [0.7, 2.4] as const;
+/** A waver's own shape is not known: believed a little less than its spread says, readings come out nearest (from simulation). */
+const BELIEF = 1.1;
 const roughnessMm = (tally: WithinTally): number =>
 	Math.min(ROUGHNESS_BOUNDS_MM[1], Math.max(ROUGHNESS_BOUNDS_MM[0], BELIEF * withinSd(tally)));
-/** A visit is read again where its hand turns out to be this much rougher or calmer than was thought. */
-const REREAD_SHARE = 0.12;
-
 /** What was learnt of the hand and of the fitted day's own pose and place from the visits so far. */
 interface Known {
 	readonly spread: WithinTally;
@@ -78,12 +78,12 @@ interface Known {
 	readonly sums: Common;
 	readonly visits: number;
 }
-const NOTHING_KNOWN: Known = { spread: STARTING_ROUGHNESS, sums: [0, 0, 0, 0], visits: 0 };
+const NOTHING_KNOWN: Known = { spread: STARTING_ROUGHNESS, sums: NO_COMMON, visits: 0 };
 
 /** Mean pose and place so far; with few visits it is believed less. */
 const centreOf = ({ sums, visits }: Known): Common =>
 	sums.map((v) => v / (visits + CENTRE_CAUTION)) as unknown as Common;
-const CENTRE_CAUTION = 1.5;
+const CENTRE_CAUTION = 6;
 
 /** One tracing laid against the model. */
 interface Laid extends BandReading {
@@ -93,22 +93,15 @@ interface Laid extends BandReading {
 
 function readVisit(model: BandModel, tracings: readonly Tracing[], known: Known): { laid: Laid[]; known: Known } {
 	const centre = centreOf(known);
-	const read = (roughness: number) => {
-		const laid = tracings.map((t) => readBand(model, t.curve, tracings.length, roughness, centre));
-		const distances = laid.map((l) => l.leftMm);
-		const posed = laid.map((l) => l.posedMm);
-		const middle = tracings.length >= 3 ? middleOf(posed) : [];
-		const out = findOutliers(tracings.length >= 3 ? posed.map((d) => disagreement(d, middle)) : [], STARTING_SD_MM / 2);
-		return { laid, out, spread: roughnessOf(distances, out) };
-	};
-	const thought = roughnessMm(known.spread);
-	const first = read(thought);
-	const spread = {
-		squares: known.spread.squares + first.spread.squares,
-		freedom: known.spread.freedom + first.spread.freedom
-	};
-	const found = roughnessMm(spread);
-	const { laid, out } = Math.abs(found / thought - 1) > REREAD_SHARE ? read(found) : first;
+	const laid = tracings.map((t) => readBand(model, t.curve, tracings.length, roughnessMm(known.spread), centre));
+	const posed = laid.map((l) => l.posedMm);
+	const middle = tracings.length >= 3 ? middleOf(posed) : [];
+	const out = findOutliers(tracings.length >= 3 ? posed.map((d) => disagreement(d, middle)) : [], STARTING_SD_MM / 2);
+	const found = roughnessOf(
+		laid.map((l) => l.leftMm),
+		out
+	);
+	const spread = { squares: known.spread.squares + found.squares, freedom: known.spread.freedom + found.freedom };
 	const counted = laid.filter((_, i) => !out[i]);
 	const sums = known.sums.map(
 		(v, i) => v + counted.reduce((s, l) => s + (l.common[i] as number), 0) / Math.max(1, counted.length)
@@ -178,6 +171,6 @@ export function readStation(
 	return readDays(model, here).map(({ day, laid }) => ({
 		visitedOn: day,
 		station,
-		readings: laid.map(({ tracing, nearMm, offMm, leftOut }) => ({ tracing, nearMm, offMm, leftOut }))
+		readings: laid.map(({ tracing, nearMm, offMm, topMm, leftOut }) => ({ tracing, nearMm, offMm, topMm, leftOut }))
 	}));
 }

@@ -19,6 +19,7 @@ export interface StationChange {
 	/** As read on that day alone, against the fitted day's curve. */
 	readonly readMeanMm: number;
 	readonly readApartMm: number;
+	readonly readTopMm: number;
 	/** True where the filter saw a sudden step. */
 	readonly stepped: boolean;
 	/** Tracings counted and left out. */
@@ -62,6 +63,10 @@ function marked({ bank, trend }: Followed): Followed {
 	return { bank: fitted, change: bankChange(fitted), trend };
 }
 
+/** Mean change near the top over the counted tracings, mm. */
+const topOf = ({ readings }: StationVisit): number =>
+	mean(readings.flatMap((r) => (r.leftOut || r.topMm === undefined ? [] : [r.topMm])));
+
 /** A step is told when it is more likely than not. */
 const STEP_CHANCE = 0.5;
 
@@ -84,6 +89,7 @@ function describe(
 		apartSlopeMmPerDay: pair.apart.trend.slopeMmPerDay,
 		readMeanMm: raw.mean,
 		readApartMm: raw.apart,
+		readTopMm: topOf(visit),
 		stepped: Math.max(m.stepChance, a.stepChance) > STEP_CHANCE,
 		counted,
 		leftOut: visit.readings.filter((r) => r.leftOut).length,

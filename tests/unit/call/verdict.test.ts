@@ -16,15 +16,16 @@ describe('side changes', () => {
 		expect(sidesApart(changeOf(-8, -2)).mm).to.equal(6);
 	});
 
-	it('doubt one side more than the mean of both', () => {
-		expect(near?.sdMm).to.be.closeTo(Math.SQRT2, 1e-12);
-		expect(both?.sdMm).to.equal(1);
+	it('doubt one side more than the mean of both, and a large change more than a small one', () => {
+		expect(near?.sdMm).to.be.closeTo(Math.hypot(1, 1, 0.06 * 8), 1e-12);
+		expect(off?.sdMm).to.be.closeTo(Math.hypot(1, 1, 0.06 * 2), 1e-12);
+		expect(both?.sdMm).to.be.closeTo(Math.hypot(1, 0.06 * 5), 1e-12);
 	});
 
 	it('are real when their interval leaves out zero', () => {
 		expect(near?.real).to.be.true;
 		expect(off?.real).to.be.false;
-		expect(near?.ci95[1]).to.be.closeTo(-8 + 1.96 * Math.SQRT2, 0.001);
+		expect(near?.ci95[1]).to.be.closeTo(-8 + 1.96 * Math.hypot(1, 1, 0.48), 0.001);
 	});
 });
 
@@ -98,7 +99,7 @@ describe('reasons and next steps', () => {
 		const [first] = reasonsFor(input(changeOf(-7.94, -3, 0.5), 'refit', 'local-loss'));
 		expect(first).to.deep.equal({
 			code: 'front-lost',
-			data: { station: 'T8', side: 'near', mm: 7.9, plusMinusMm: 1.4, limitMm: 6 }
+			data: { station: 'T8', side: 'near', mm: 7.9, plusMinusMm: 1.7, limitMm: 6 }
 		});
 	});
 
