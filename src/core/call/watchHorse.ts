@@ -7,7 +7,7 @@ import {
 	readDirection,
 	readStation,
 	sideChanges,
-	spreadingOf,
+	spreadingsOf,
 	type Forecast,
 	type Limits,
 	type School,
@@ -75,7 +75,8 @@ function judgeVisit(
 	series: Watch['series'],
 	front: StationChange,
 	last: Verdict | undefined,
-	options: WatchOptions
+	options: WatchOptions,
+	spreadingOn: ReturnType<typeof spreadingsOf>
 ): Call {
 	const limits = LIMITS[options.school];
 	const day = front.visitedOn;
@@ -88,8 +89,7 @@ function judgeVisit(
 	const beyond = probabilitiesBeyond(frontSides, front, limits);
 	const verdict = verdictFromShape(beyond, last);
 	const age = options.ageYearsOn?.(day);
-	const cause =
-		verdict === 'steady' ? 'none' : readCause(spreadingOf(series, day), age === undefined ? undefined : age < 6);
+	const cause = verdict === 'steady' ? 'none' : readCause(spreadingOn(day), age === undefined ? undefined : age < 6);
 	const detectableMm = detectableChangeMm(front.noise, front.counted);
 	const forecast = forecastOf(front, beyond.worst, limits);
 	const reasonInput = { verdict, beyond, front: frontSides, change: front, others, cause, limits, detectableMm };
@@ -124,8 +124,9 @@ export function watchHorse(tracings: readonly Tracing[], options: WatchOptions):
 		if (visits) series.set(station, followStation(visits, fitDay));
 	}
 	const calls: Call[] = [];
+	const spreadingOn = spreadingsOf(series);
 	for (const front of series.get(FRONT_STATION) ?? [])
-		calls.push(judgeVisit(series, front, calls[calls.length - 1]?.verdict, options));
+		calls.push(judgeVisit(series, front, calls[calls.length - 1]?.verdict, options, spreadingOn));
 	if (calls.length === 0) throw new CoreError('fit-day-short', { fitDay });
 	return { fitDay, calls, series };
 }

@@ -69,61 +69,86 @@ interface Equations {
 	readonly b: Float64Array;
 }
 
+/** Room for sums, used anew by every fit: thousands of small arrays a horse would keep the collector busy. */
+const DESK = {
+	products: [new Float64Array(ACTIVE ** 2), new Float64Array(ACTIVE ** 2)],
+	told: [new Float64Array(ACTIVE), new Float64Array(ACTIVE)],
+	row: new Float64Array(ACTIVE),
+	before: new Float64Array(ACTIVE)
+} as const;
+
 /**
  * What distances along the normals say of all parameters, errors of neighbouring points being alike (a first-order
  * autoregression on each side). Muscle of about `sizes` moves a point along its normal to another depth, and counts as it is there.
- * `precision` is that of one point: repeats over the variance of the waver.
+ * `precision` is that of one point: repeats over the variance of the waver. Every so many points are
+ * looked at: a rough answer needs fewer.
  */
-function gather(model: BandModel, distances: Float64Array, precision: number, sizes: Sizes): Equations {
-	const a = new Float64Array(PARAMETERS ** 2);
-	const b = new Float64Array(PARAMETERS);
+function gather(model: BandModel, distances: Float64Array, precision: number, sizes: Sizes, every: number): Equations {
 	const { common, alongMm, yMm, normalX, normalY } = model;
-	const alike = Math.exp(-Math.abs((alongMm[1] as number) - (alongMm[0] as number)) / WAVER_MM);
-	const row = new Float64Array(ACTIVE);
-	const before = new Float64Array(ACTIVE);
+	const alike = Math.exp((-every * Math.abs((alongMm[1] as number) - (alongMm[0] as number))) / WAVER_MM);
+	const after = precision / (1 - alike * alike);
+	// At each point only what is common and that side's muscle speak.
+	const { products, told, row, before } = DESK;
+	for (const sums of [...products, ...told]) sums.fill(0);
 	let [last, lastSide] = [Number.NaN, -1];
-	for (let k = 0; k < distances.length; k++) {
+	for (let k = 0; k < distances.length; k += every) {
 		const d = distances[k] as number;
 		const side = (alongMm[k] as number) < 0 ? 0 : 1;
-		const goesOn = side === lastSide && !Number.isNaN(last);
-		[last, lastSide] = [d, side];
-		if (Number.isNaN(d)) continue;
+		const share = side === lastSide && last === last ? alike : 0;
+		const news = share > 0 ? d - share * last : d;
+		const weight = share > 0 ? after : precision;
+		last = d;
+		lastSide = side;
+		if (d !== d) continue;
 		const depth = -(yMm[k] as number);
 		const out = Math.abs(normalX[k] as number);
 		const moved = (sizes[side] as number) * tabledMuscleAt(depth)[0] * out;
 		const muscle = tabledMuscleAt(depth - moved * (normalY[k] as number));
-		const share = goesOn ? alike : 0;
-		const weight = goesOn ? precision / (1 - alike * alike) : precision;
-		for (let u = 0; u < ACTIVE; u++) {
-			const here =
-				u < COMMON_COLUMNS ? (common[k * COMMON_COLUMNS + u] as number) : (muscle[u - COMMON_COLUMNS] as number) * out;
+		for (let u = 0; u < COMMON_COLUMNS; u++) {
+			const here = common[k * COMMON_COLUMNS + u] as number;
 			row[u] = here - share * (before[u] as number);
 			before[u] = here;
 		}
-		const told = d - share * (goesOn ? (distances[k - 1] as number) : 0);
-		const skip = side * MUSCLE_COLUMNS;
+		for (let u = 0; u < MUSCLE_COLUMNS; u++) {
+			const here = (muscle[u] as number) * out;
+			row[COMMON_COLUMNS + u] = here - share * (before[COMMON_COLUMNS + u] as number);
+			before[COMMON_COLUMNS + u] = here;
+		}
+		const a = products[side] as Float64Array;
+		const b = told[side] as Float64Array;
 		for (let u = 0; u < ACTIVE; u++) {
-			const i = u < COMMON_COLUMNS ? u : u + skip;
-			const wi = weight * (row[u] as number);
-			b[i] = (b[i] as number) + wi * told;
-			for (let v = 0; v <= u; v++) {
-				const j = v < COMMON_COLUMNS ? v : v + skip;
-				a[i * PARAMETERS + j] = (a[i * PARAMETERS + j] as number) + wi * (row[v] as number);
-			}
+			const wu = weight * (row[u] as number);
+			b[u] = (b[u] as number) + wu * news;
+			for (let v = 0; v <= u; v++) a[u * ACTIVE + v] = (a[u * ACTIVE + v] as number) + wu * (row[v] as number);
 		}
 	}
-	for (let i = 0; i < PARAMETERS; i++)
-		for (let j = 0; j < i; j++) a[j * PARAMETERS + i] = a[i * PARAMETERS + j] as number;
+	return spreadOut(products, told);
+}
+
+/** Both sides' sums put where their parameters stand. */
+function spreadOut(products: readonly Float64Array[], told: readonly Float64Array[]): Equations {
+	const a = new Float64Array(PARAMETERS ** 2);
+	const b = new Float64Array(PARAMETERS);
+	for (let side = 0; side < 2; side++)
+		for (let u = 0; u < ACTIVE; u++) {
+			const i = u < COMMON_COLUMNS ? u : u + side * MUSCLE_COLUMNS;
+			b[i] = (b[i] as number) + ((told[side] as Float64Array)[u] as number);
+			for (let v = 0; v <= u; v++) {
+				const j = v < COMMON_COLUMNS ? v : v + side * MUSCLE_COLUMNS;
+				const sum = (a[i * PARAMETERS + j] as number) + ((products[side] as Float64Array)[u * ACTIVE + v] as number);
+				a[i * PARAMETERS + j] = sum;
+				a[j * PARAMETERS + i] = sum;
+			}
+		}
 	return { a, b };
 }
 
 /**
  * Most probable parameters: pose and place, then each side's muscle. `centre` is what pose and place are usually
  * found to be against this model (its own are in it), less the pose that was taken off already; `repeats` tracings of a
- * visit are averaged afterwards, so their pose counts less against the place they share.
+ * visit are averaged afterwards, so their pose counts less against the place they share. The equations are used up.
  */
-function solve(said: Equations, repeats: number, centre: Common, sizes: Sizes): Float64Array {
-	const [a, b] = [said.a.slice(), said.b.slice()];
+function solve({ a, b }: Equations, repeats: number, centre: Common, sizes: Sizes): Float64Array {
 	const believe = (i: number, precision: number, mean: number): void => {
 		a[i * PARAMETERS + i] = (a[i * PARAMETERS + i] as number) + precision;
 		b[i] = (b[i] as number) + precision * mean;
@@ -151,15 +176,15 @@ const bandOf = (x: Float64Array, at: number): number =>
 const TOP_FROM_MM = 18;
 const TOP_TO_MM = 48;
 
-/** Mean half-width change near the top from distances along the normals, mm. */
-function topOf({ yMm, normalX }: BandModel, distances: Float64Array): number | undefined {
+/** Mean half-width change near the top, mm, from distances along the normals: a top that rose is seen as flanks that went down. */
+function topOf({ yMm, normalX, normalY }: BandModel, distances: Float64Array, shiftYMm: number): number | undefined {
 	let [sum, count] = [0, 0];
-	distances.forEach((d, k) => {
+	for (let k = 0; k < distances.length; k++) {
 		const depth = -(yMm[k] as number);
-		if (depth < TOP_FROM_MM || depth > TOP_TO_MM || Number.isNaN(d)) return;
-		sum += d / Math.abs(normalX[k] as number);
+		if (depth < TOP_FROM_MM || depth > TOP_TO_MM || Number.isNaN(distances[k])) continue;
+		sum += ((distances[k] as number) + shiftYMm * (normalY[k] as number)) / Math.abs(normalX[k] as number);
 		count++;
-	});
+	}
 	return count > 0 ? sum / count : undefined;
 }
 
@@ -177,28 +202,31 @@ export function readBand(
 	const framed = frameAtApex(curve);
 	const precision = repeats / roughnessMm ** 2;
 	const asDrawn = normalDistances(model, framed);
-	const roughly = solve(gather(model, asDrawn, precision, [0, 0]), repeats, centre, USUAL_SIZES);
+	const roughly = solve(gather(model, asDrawn, precision, [0, 0], 2), repeats, centre, USUAL_SIZES);
 	// A tilt of some degrees is no longer a straight line in its angle: taken off, the rest is measured again.
 	const small = Math.abs(roughly[2] as number) < SMALL_TURN_RAD && Math.abs(roughly[0] as number) < SMALL_SHIFT_MM;
 	const [shiftXMm, shiftYMm, turnRad] = (small ? NO_COMMON : roughly) as unknown as Common;
 	const distances = small ? asDrawn : normalDistances(model, removePose(framed, { shiftXMm, shiftYMm, turnRad }));
 	const sizes = sizesOf(roughly);
 	const left: Common = [centre[0] - shiftXMm, centre[1] - shiftYMm, centre[2] - turnRad, centre[3]];
-	const x = solve(gather(model, distances, precision, sizes), repeats, left, sizes);
+	const x = solve(gather(model, distances, precision, sizes, 1), repeats, left, sizes);
 	const [moreX, moreY, moreTurn, placeMm] = x as unknown as Common;
-	const posedMm = distances.map((d, k) => {
+	const [posedMm, leftMm] = [distances.slice(), distances.slice()];
+	for (let k = 0; k < distances.length; k++) {
 		const at = k * COMMON_COLUMNS;
-		const [nx, ny, turn] = [model.common[at], model.common[at + 1], model.common[at + 2]] as [number, number, number];
-		return d - moreX * nx - moreY * ny - moreTurn * turn;
-	});
-	const leftMm = posedMm.map((d, k) => d - placeMm * (model.common[k * COMMON_COLUMNS + 3] as number));
+		const up = model.common[at + 1] as number;
+		const posed =
+			(distances[k] as number) -
+			moreX * (model.common[at] as number) -
+			moreY * up -
+			moreTurn * (model.common[at + 2] as number);
+		posedMm[k] = posed;
+		leftMm[k] = posed - placeMm * (model.common[at + 3] as number);
+	}
 	return {
 		nearMm: reachesBand(model, distances, -1) ? bandOf(x, SIDES_AT[0]) : undefined,
 		offMm: reachesBand(model, distances, 1) ? bandOf(x, SIDES_AT[1]) : undefined,
-		topMm: topOf(
-			model,
-			leftMm.map((d, k) => d + (shiftYMm + moreY) * (model.normalY[k] as number))
-		),
+		topMm: topOf(model, leftMm, shiftYMm + moreY),
 		posedMm,
 		leftMm,
 		common: [shiftXMm + moreX, shiftYMm + moreY, turnRad + moreTurn, placeMm]

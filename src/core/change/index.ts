@@ -5,7 +5,7 @@ export { detectableChangeMm, type NoiseModel } from './noiseModel.js';
 export { followStation, type StationChange } from './stationSeries.js';
 export * from './sideChanges.js';
 export * from './cause.js';
-export { spreadingOf, type SharedChange, type Spreading } from './shares.js';
+export { spreadingsOf, type SharedChange, type Spreading } from './shares.js';
 export { smoothLevels, type Measured, type Smoothed } from './smooth.js';
 export * from './forecast.js';
 export * from './overlay.js';

@@ -85,17 +85,19 @@ function merged(members: readonly Member[]): TrendState {
 	level /= total;
 	slope /= total;
 	fit /= total;
-	const p = new Array<number>(9).fill(0);
-	const d = [0, 0, 0];
+	let [p00, p01, p02, p11, p12, p22] = [0, 0, 0, 0, 0, 0];
 	for (const { state, weight } of members) {
-		d[0] = state.levelMm - level;
-		d[1] = state.slopeMmPerDay - slope;
-		d[2] = state.fitLevelMm - fit;
-		for (let i = 0; i < 3; i++)
-			for (let j = 0; j < 3; j++)
-				(p[3 * i + j] as number) +=
-					(weight / total) * ((state.p[3 * i + j] as number) + (d[i] as number) * (d[j] as number));
+		const share = weight / total;
+		const { p } = state;
+		const [d0, d1, d2] = [state.levelMm - level, state.slopeMmPerDay - slope, state.fitLevelMm - fit];
+		p00 += share * ((p[0] as number) + d0 * d0);
+		p01 += share * ((p[1] as number) + d0 * d1);
+		p02 += share * ((p[2] as number) + d0 * d2);
+		p11 += share * ((p[4] as number) + d1 * d1);
+		p12 += share * ((p[5] as number) + d1 * d2);
+		p22 += share * ((p[8] as number) + d2 * d2);
 	}
+	const p = [p00, p01, p02, p01, p11, p12, p02, p12, p22];
 	return { levelMm: level, slopeMmPerDay: slope, fitLevelMm: fit, p, stepped: false };
 }
 

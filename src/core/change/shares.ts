@@ -1,6 +1,6 @@
 import { daysBetween } from '../units/index.js';
 import { BACK_TREND } from './levelFilter.js';
-import { smoothLevels, type Measured } from './smooth.js';
+import { smoothLevels, type Smoothed } from './smooth.js';
 import type { StationChange } from './stationSeries.js';
 
 /** A share of one change that another shows, with its variance. */
@@ -26,69 +26,95 @@ const varOf = (c: StationChange, half: 'mean' | 'apart'): number => {
 	return own / Math.max(1, c.counted) + shared;
 };
 
+/** Readings of something on the front's visits: which visit, mm and variance. In order of day. */
 interface Reading {
-	readonly visitedOn: string;
+	readonly at: number;
 	readonly mm: number;
 	readonly varianceMm2: number;
 }
 
-const meanReadings = (list: readonly StationChange[]): Reading[] =>
-	list.map((c) => ({ visitedOn: c.visitedOn, mm: c.readMeanMm, varianceMm2: varOf(c, 'mean') }));
 /** Pose and place mislead less near the top: this share of the band's variance. */
 const TOP_SHARE = 0.5;
-const topReadings = (list: readonly StationChange[]): Reading[] =>
-	list.map((c) => ({ visitedOn: c.visitedOn, mm: c.readTopMm, varianceMm2: TOP_SHARE * varOf(c, 'mean') }));
-const sideReadings = (list: readonly StationChange[], sign: 1 | -1): Reading[] =>
-	list.map((c) => ({
-		visitedOn: c.visitedOn,
-		mm: c.readMeanMm + sign * c.readApartMm,
-		varianceMm2: varOf(c, 'mean') + varOf(c, 'apart')
-	}));
 
-/** Smoothed course of some readings, by day. */
-function courseOf(readings: readonly Reading[]): Map<string, number> {
-	const first = readings[0]?.visitedOn ?? '';
-	const measured = readings.map((r): Measured => ({
-		day: daysBetween(first, r.visitedOn),
-		mm: r.mm,
-		varianceMm2: r.varianceMm2
-	}));
-	const levels = smoothLevels(measured, BACK_TREND);
-	return new Map(readings.map((r, i) => [r.visitedOn, levels[i]?.mm ?? r.mm]));
-}
+const readings = (
+	list: readonly StationChange[],
+	placeOf: ReadonlyMap<string, number>,
+	mmOf: (c: StationChange) => number,
+	varianceOf: (c: StationChange) => number
+): Reading[] =>
+	list.flatMap((c) => {
+		const at = placeOf.get(c.visitedOn);
+		return at === undefined ? [] : [{ at, mm: mmOf(c), varianceMm2: varianceOf(c) }];
+	});
 
 /** Straight line of readings on a course, with an offset of its own: its slope is the share. Undefined where the course hardly moves. */
-function shareOf(readings: readonly Reading[], course: ReadonlyMap<string, number>): SharedChange | undefined {
-	const pairs = readings.flatMap((r) => {
-		const x = course.get(r.visitedOn);
-		return x === undefined ? [] : [{ x, y: r.mm, v: r.varianceMm2 }];
-	});
-	if (pairs.length < 2) return undefined;
-	const mx = pairs.reduce((s, p) => s + p.x, 0) / pairs.length;
-	const my = pairs.reduce((s, p) => s + p.y, 0) / pairs.length;
-	const spread = pairs.reduce((s, p) => s + (p.x - mx) ** 2, 0);
+function shareOf(all: readonly Reading[], course: readonly Smoothed[]): SharedChange | undefined {
+	let [n, mx, my, noise] = [0, 0, 0, 0];
+	for (const r of all) {
+		if (r.at >= course.length) break;
+		n++;
+		mx += (course[r.at] as Smoothed).mm;
+		my += r.mm;
+		noise += r.varianceMm2;
+	}
+	if (n < 2) return undefined;
+	[mx, my, noise] = [mx / n, my / n, noise / n];
+	let [spread, together] = [0, 0];
+	for (let i = 0; i < n; i++) {
+		const r = all[i] as Reading;
+		const dx = (course[r.at] as Smoothed).mm - mx;
+		spread += dx * dx;
+		together += dx * (r.mm - my);
+	}
 	if (spread < LEAST_SPREAD_MM2) return undefined;
-	const noise = pairs.reduce((s, p) => s + p.v, 0) / pairs.length;
-	return { share: pairs.reduce((s, p) => s + (p.x - mx) * (p.y - my), 0) / spread, variance: noise / spread };
+	return { share: together / spread, variance: noise / spread };
 }
 const LEAST_SPREAD_MM2 = 1;
 
-/** How the front's change is spread, from every visit of the record up to a day. Undefined where the front hardly moved. */
-export function spreadingOf(series: ReadonlyMap<string, readonly StationChange[]>, day: string): Spreading | undefined {
-	const upTo = (station: string) => (series.get(station) ?? []).filter((c) => c.visitedOn <= day);
-	const front = upTo('T8');
-	const last = front[front.length - 1];
-	if (!last) return undefined;
-	const course = courseOf(meanReadings(front));
-	const nearWeaker = Math.abs(last.meanMm - last.apartMm) < Math.abs(last.meanMm + last.apartMm);
-	const strong = courseOf(sideReadings(front, nearWeaker ? 1 : -1));
-	const weakSide = shareOf(sideReadings(front, nearWeaker ? -1 : 1), strong);
-	if (!weakSide) return undefined;
-	return {
-		weakSide,
-		top: shareOf(topReadings(front), course),
-		middle: shareOf(meanReadings(upTo('T13')), course),
-		rear: shareOf(meanReadings(upTo('T18')), course),
-		gained: (nearWeaker ? last.meanMm + last.apartMm : last.meanMm - last.apartMm) > 0
+/**
+ * How the front's change is spread on any day, from every visit of the record up to that day. The answer is
+ * undefined where the front hardly moved.
+ */
+export function spreadingsOf(
+	series: ReadonlyMap<string, readonly StationChange[]>
+): (day: string) => Spreading | undefined {
+	const front = series.get('T8') ?? [];
+	const first = front[0]?.visitedOn ?? '';
+	const days = front.map((c) => daysBetween(first, c.visitedOn));
+	const placeOf = new Map(front.map((c, i) => [c.visitedOn, i]));
+	const meanVar = (c: StationChange): number => varOf(c, 'mean');
+	const sideVar = (c: StationChange): number => varOf(c, 'mean') + varOf(c, 'apart');
+	const means = (station: string): Reading[] =>
+		readings(series.get(station) ?? [], placeOf, (c) => c.readMeanMm, meanVar);
+	const side = (sign: 1 | -1): Reading[] =>
+		readings(front, placeOf, (c) => c.readMeanMm + sign * c.readApartMm, sideVar);
+	const top = readings(
+		front,
+		placeOf,
+		(c) => c.readTopMm,
+		(c) => TOP_SHARE * meanVar(c)
+	);
+	const [whole, middle, rear, near, off] = [means('T8'), means('T13'), means('T18'), side(-1), side(1)];
+	const courseOf = (all: readonly Reading[], count: number): Smoothed[] =>
+		smoothLevels(
+			all.slice(0, count).map((r) => ({ day: days[r.at] as number, mm: r.mm, varianceMm2: r.varianceMm2 })),
+			BACK_TREND
+		);
+	return (day) => {
+		const count = front.filter((c) => c.visitedOn <= day).length;
+		const last = front[count - 1];
+		if (!last) return undefined;
+		const [nearMm, offMm] = [last.meanMm - last.apartMm, last.meanMm + last.apartMm];
+		const nearWeaker = Math.abs(nearMm) < Math.abs(offMm);
+		const weakSide = shareOf(nearWeaker ? near : off, courseOf(nearWeaker ? off : near, count));
+		if (!weakSide) return undefined;
+		const course = courseOf(whole, count);
+		return {
+			weakSide,
+			top: shareOf(top, course),
+			middle: shareOf(middle, course),
+			rear: shareOf(rear, course),
+			gained: (nearWeaker ? offMm : nearMm) > 0
+		};
 	};
 }

@@ -22,23 +22,34 @@ export interface StationVisit {
 }
 
 /** Root mean square distance of an aligned tracing from the middle one of its visit, mm. */
-function disagreement(distances: Float64Array, middle: readonly number[]): number {
+function disagreement(distances: Float64Array, middle: Float64Array): number {
 	let squares = 0;
 	let count = 0;
-	distances.forEach((d, k) => {
-		const m = middle[k] as number;
-		if (Number.isNaN(d) || Number.isNaN(m)) return;
-		squares += (d - m) ** 2;
+	for (let k = 0; k < distances.length; k++) {
+		const apart = (distances[k] as number) - (middle[k] as number);
+		if (Number.isNaN(apart)) continue;
+		squares += apart * apart;
 		count++;
-	});
+	}
 	return count > 0 ? Math.sqrt(squares / count) : Number.POSITIVE_INFINITY;
 }
 
-function middleOf(all: readonly Float64Array[]): number[] {
-	return Array.from(all[0] ?? [], (_, k) => {
-		const here = all.map((d) => d[k] as number).filter((d) => !Number.isNaN(d));
-		return here.length * 2 > all.length ? median(here) : Number.NaN;
-	});
+/** The middle of several tracings at each place where most of them have a line; NaN elsewhere. */
+function middleOf(all: readonly Float64Array[]): Float64Array {
+	const out = new Float64Array(all[0]?.length ?? 0);
+	const here: number[] = [];
+	for (let k = 0; k < out.length; k++) {
+		here.length = 0;
+		for (const d of all) if (!Number.isNaN(d[k])) here.push(d[k] as number);
+		const [a, b, c] = here;
+		out[k] =
+			here.length * 2 <= all.length
+				? Number.NaN
+				: here.length === 3
+					? Math.max(Math.min(a as number, b as number), Math.min(Math.max(a as number, b as number), c as number))
+					: median(here);
+	}
+	return out;
 }
 
 /** Spread of the counted repeats about their mean along the curve: sum of squares and how many they stand for. */
@@ -95,7 +106,7 @@ function readVisit(model: BandModel, tracings: readonly Tracing[], known: Known)
 	const centre = centreOf(known);
 	const laid = tracings.map((t) => readBand(model, t.curve, tracings.length, roughnessMm(known.spread), centre));
 	const posed = laid.map((l) => l.posedMm);
-	const middle = tracings.length >= 3 ? middleOf(posed) : [];
+	const middle = middleOf(posed);
 	const out = findOutliers(tracings.length >= 3 ? posed.map((d) => disagreement(d, middle)) : [], STARTING_SD_MM / 2);
 	const found = roughnessOf(
 		laid.map((l) => l.leftMm),

@@ -3,7 +3,7 @@ import {
 	readCause,
 	readDirection,
 	sideChanges,
-	spreadingOf,
+	spreadingsOf,
 	type StationChange
 } from '../../../src/core/change/index.js';
 import { addDays } from '../../../src/core/units/index.js';
@@ -22,14 +22,13 @@ function record(now: readonly [number, number], seed: number, noiseMm = 0.4): St
 	});
 }
 const pattern = (front: [number, number], middle: [number, number], rear: [number, number]) =>
-	spreadingOf(
+	spreadingsOf(
 		new Map([
 			['T8', record(front, 1)],
 			['T13', record(middle, 2)],
 			['T18', record(rear, 3)]
-		]),
-		dayOf(MONTHS)
-	);
+		])
+	)(dayOf(MONTHS));
 
 /** Patterns are facts of the trade: common practice, no source. */
 describe('cause from the pattern over stations and sides', () => {
@@ -47,9 +46,9 @@ describe('cause from the pattern over stations and sides', () => {
 		it(`${what}: ${cause}`, () => expect(readCause(changes, canGrow)).to.equal(cause));
 
 	it('has nothing to say without T8, or where the front never moved', () => {
-		expect(readCause(spreadingOf(new Map([['T13', record([9, 9], 4)]]), dayOf(MONTHS)), true)).to.equal('none');
+		expect(readCause(spreadingsOf(new Map([['T13', record([9, 9], 4)]]))(dayOf(MONTHS)), true)).to.equal('none');
 		const still = new Map([['T8', Array.from({ length: 6 }, (_, i) => at(0.1, 0.1, 0.5, { visitedOn: dayOf(i) }))]]);
-		expect(readCause(spreadingOf(still, dayOf(9)), true)).to.equal('none');
+		expect(readCause(spreadingsOf(still)(dayOf(9)), true)).to.equal('none');
 	});
 
 	it('is read from visits up to the day only', () => {
@@ -58,29 +57,27 @@ describe('cause from the pattern over stations and sides', () => {
 			['T13', record([-8, -8], 6)]
 		]);
 		const early = new Map([...series].map(([s, list]) => [s, list.slice(0, 11)] as const));
-		expect(spreadingOf(series, dayOf(10))).to.deep.equal(spreadingOf(early, dayOf(10)));
+		expect(spreadingsOf(series)(dayOf(10))).to.deep.equal(spreadingsOf(early)(dayOf(10)));
 	});
 
 	it('unequal sides that both moved are not one-sided', () =>
 		expect(readCause(pattern([-9, -5.5], [-1, -1], [0, 0]), undefined)).to.equal('local-loss'));
 
 	it('shares are told with their doubt: rough readings say less', () => {
-		const calm = spreadingOf(
+		const calm = spreadingsOf(
 			new Map([
 				['T8', record([-8, -8], 7)],
 				['T13', record([-4, -4], 8)]
-			]),
-			dayOf(MONTHS)
-		);
+			])
+		)(dayOf(MONTHS));
 		expect(calm?.middle?.share).to.be.closeTo(0.5, 0.12);
 		const rough = record([-4, -4], 8).map((c) => ({ ...c, noise: { ...c.noise, sharedMeanVar: 6 } }));
-		const less = spreadingOf(
+		const less = spreadingsOf(
 			new Map([
 				['T8', record([-8, -8], 7)],
 				['T13', rough]
-			]),
-			dayOf(MONTHS)
-		);
+			])
+		)(dayOf(MONTHS));
 		expect(less?.middle?.variance).to.be.above(4 * (calm?.middle?.variance ?? 0));
 	});
 });
