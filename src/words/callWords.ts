@@ -1,4 +1,4 @@
-import type { Call, NextStep, Reason, Verdict } from '../core/call/index.js';
+import type { Call, MeasureNext, NextStep, Reason, Verdict } from '../core/call/index.js';
 import { readingSentence } from './readingWords.js';
 
 type Data = Reason['data'];
@@ -7,6 +7,15 @@ const sideWord = (side: unknown): string =>
 	side === 'both' ? 'Both sides' : side === 'near' ? 'Near side' : 'Off side';
 const mm = (v: unknown): string => Number(v).toFixed(1);
 const signed = (v: unknown): string => `${Number(v) > 0 ? '+' : '−'}${Math.abs(Number(v)).toFixed(1)}`;
+
+const CAUSE_WORD: Readonly<Record<string, string>> = {
+	'local-loss': 'muscle lost in front',
+	'local-gain': 'muscle gained in front',
+	'one-sided': 'one side only',
+	'condition-loss': 'less condition everywhere',
+	'condition-gain': 'more condition everywhere',
+	growth: 'growth'
+};
 
 const REASONS: Readonly<Record<string, (d: Data) => string>> = {
 	'front-lost': (d) =>
@@ -27,12 +36,23 @@ const REASONS: Readonly<Record<string, (d: Data) => string>> = {
 	'cause-one-sided': () => 'One side only: lameness, a crooked load or a slipping saddle come to mind',
 	'cause-condition-loss': () => 'Lost at every cut alike: whole-body condition',
 	'cause-condition-gain': () => 'Gained at every cut alike: whole-body condition',
-	'cause-growth': () => 'Gained most in front and some behind: growth'
+	'cause-growth': () => 'Gained most in front and some behind: growth',
+	'cause-unsure': (d) =>
+		`Why cannot be told yet: ${CAUSE_WORD[String(d['likeliest'])]} (${d['percent']} in 100) or ${CAUSE_WORD[String(d['rival'])]}`
 };
 
 export function reasonSentence(reason: Reason): string {
 	if (reason.code.startsWith('reading-')) return readingSentence(reason.code.slice('reading-'.length), reason.data);
 	return REASONS[reason.code]?.(reason.data) ?? reason.code;
+}
+
+const inHundred = (p: number): string => `${Math.round(100 * p)} in 100`;
+
+/** What would make a call surer, with the doubt now and then. */
+export function surerWords({ what, inWeeks, doubtNow, doubtThen }: MeasureNext): string {
+	const weeks = inWeeks === 1 ? 'a week' : `${inWeeks} weeks`;
+	const how = what === 'one-more' ? 'one more tracing today' : `three tracings in ${weeks}`;
+	return `To be surer: ${how} would bring the doubt from ${inHundred(doubtNow)} down to about ${Math.round(100 * doubtThen)}.`;
 }
 
 export const VERDICT_WORD: Readonly<Record<Verdict, string>> = {

@@ -1,3 +1,4 @@
 export * from './types.js';
 export { FRONT_STATION, watchHorse, type Watch, type WatchOptions } from './watchHorse.js';
 export * from './joinSigns.js';
+export type { MeasureNext } from './measureNext.js';

@@ -1,4 +1,4 @@
-import { sidesApart, type Cause, type Limits, type SideChange, type StationChange } from '../change/index.js';
+import { sidesApart, type CauseRead, type Limits, type SideChange, type StationChange } from '../change/index.js';
 import type { Beyond } from './beyond.js';
 import type { NextStep, Reason, Verdict } from './types.js';
 
@@ -33,13 +33,23 @@ function againstReasons(front: readonly SideChange[], beyond: Beyond, limits: Li
 	return [{ code: 'other-side-within', data: { side: other.side, mm: round(other.mm) }, against: true }];
 }
 
+/** A cause this likely is named without its rival. */
+const CLEAR_CHANCE = 0.8;
+
+function causeReasons({ cause, likeliest, chance, rival }: CauseRead): Reason[] {
+	if (likeliest === 'none') return [];
+	const named: Reason[] = cause === 'none' ? [] : [{ code: `cause-${cause}`, data: {} }];
+	if (chance >= CLEAR_CHANCE) return named;
+	return [...named, { code: 'cause-unsure', data: { likeliest, rival, percent: Math.round(100 * chance) } }];
+}
+
 export interface ReasonInput {
 	readonly verdict: Verdict;
 	readonly beyond: Beyond;
 	readonly front: readonly SideChange[];
 	readonly change: StationChange;
 	readonly others: ReadonlyMap<string, StationChange>;
-	readonly cause: Cause;
+	readonly cause: CauseRead;
 	readonly limits: Limits;
 	readonly detectableMm: number;
 }
@@ -54,7 +64,7 @@ export function reasonsFor(r: ReasonInput): Reason[] {
 	const reasons = [changeReason(r.beyond.worst, limitFor(r.verdict, r.beyond.worst.mm, r.limits))];
 	if (r.beyond.apart > 0.5)
 		reasons.push({ code: 'sides-apart', data: { mm: round(Math.abs(apart.mm)), limitMm: r.limits.sidesApartMm } });
-	if (r.cause !== 'none') reasons.push({ code: `cause-${r.cause}`, data: {} });
+	reasons.push(...causeReasons(r.cause));
 	if (r.change.stepped) reasons.push({ code: 'sudden-step', data: {} });
 	return [...reasons, ...third, ...left, ...againstReasons(r.front, r.beyond, r.limits)];
 }
@@ -66,7 +76,7 @@ export function tooNoisy(beyond: Beyond, front: readonly SideChange[]): boolean 
 }
 
 export function nextStepFor(r: ReasonInput): NextStep {
-	if (r.cause === 'one-sided' && r.verdict !== 'steady') return 'call-vet';
+	if (r.cause.cause === 'one-sided' && r.verdict !== 'steady') return 'call-vet';
 	if (r.verdict === 'refit') return 'call-fitter';
 	if (tooNoisy(r.beyond, r.front) && r.change.counted < 3) return 'trace-third';
 	return r.verdict === 'watch' ? 'trace-again' : 'ride-on';

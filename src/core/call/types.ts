@@ -1,5 +1,6 @@
 import type { Cause, Direction, Forecast, SideChange } from '../change/index.js';
 import type { Day } from '../units/index.js';
+import type { MeasureNext } from './measureNext.js';
 
 /** Written into every stored call; raised whenever the same tracings could be judged otherwise. */
 export const ENGINE_VERSION = '3';
@@ -32,4 +33,6 @@ export interface Call {
 	readonly nextOn: Day;
 	readonly detectableChangeMm: number;
 	readonly withinVisitSdMm: number;
+	/** What would make the call surer; absent where nothing much would, and in calls of earlier engines. */
+	readonly measureNext?: MeasureNext;
 }

@@ -19,6 +19,7 @@ import { CoreError } from '../errors/index.js';
 import { nextTracingDay } from '../schedule/index.js';
 import { daysBetween, type Day } from '../units/index.js';
 import { probabilitiesBeyond } from './beyond.js';
+import { measureNext } from './measureNext.js';
 import { nextStepFor, reasonsFor } from './reasons.js';
 import type { Call, Verdict } from './types.js';
 import { surenessOf, verdictFromShape } from './verdict.js';
@@ -89,23 +90,25 @@ function judgeVisit(
 	const beyond = probabilitiesBeyond(frontSides, front, limits);
 	const verdict = verdictFromShape(beyond, last);
 	const age = options.ageYearsOn?.(day);
-	const cause = verdict === 'steady' ? 'none' : readCause(spreadingOn(day), age === undefined ? undefined : age < 6);
+	const cause = readCause(verdict === 'steady' ? undefined : spreadingOn(day), age === undefined ? undefined : age < 6);
 	const detectableMm = detectableChangeMm(front.noise, front.counted);
 	const forecast = forecastOf(front, beyond.worst, limits);
+	const surer = measureNext(beyond.worst, front, limits);
 	const reasonInput = { verdict, beyond, front: frontSides, change: front, others, cause, limits, detectableMm };
 	return {
 		visitedOn: day,
 		verdict,
 		sureness: surenessOf(verdict, beyond),
 		direction: readDirection(frontSides, verdict === 'steady' ? undefined : beyond.worst),
-		cause,
+		cause: cause.cause,
 		changes: [...others].flatMap(([station, c]) => sideChanges(station, c)),
 		forecast,
 		reasons: reasonsFor(reasonInput),
 		nextStep: nextStepFor(reasonInput),
 		nextOn: nextTracingDay(day, verdict, age, forecast.earliest),
 		detectableChangeMm: detectableMm,
-		withinVisitSdMm: front.noise.withinVisitSdMm
+		withinVisitSdMm: front.noise.withinVisitSdMm,
+		...(surer ? { measureNext: surer } : {})
 	};
 }
 

@@ -63,13 +63,24 @@ const patternLikelihood = (s: Spreading, p: Pattern): number =>
 /** How much likelier growth is than any other gain beforehand, as a logarithm: growth is common in the young, and not rarer than other gains where no age is known. */
 const GROWTH_BEFOREHAND = { young: 1, unknown: -0.2 } as const;
 
+/** The likeliest cause, how likely it is among those thought of, and the one that comes next. */
+export interface CauseRead {
+	/** `none` where nothing moved, or where no cause stands out: it cannot be told yet. */
+	readonly cause: Cause;
+	readonly likeliest: Cause;
+	readonly chance: number;
+	readonly rival: Cause;
+}
+const NO_CAUSE: CauseRead = { cause: 'none', likeliest: 'none', chance: 0, rival: 'none' };
+const TOLD_FROM = 0.45;
+
 /**
  * Why the front band changed, from the pattern over stations and sides: the cause whose pattern makes
  * what was measured likeliest. `canGrow` is true for a horse young enough to grow, false for a grown one,
  * undefined when the age is not known.
  */
-export function readCause(spreading: Spreading | undefined, canGrow: boolean | undefined): Cause {
-	if (!spreading) return 'none';
+export function readCause(spreading: Spreading | undefined, canGrow: boolean | undefined): CauseRead {
+	if (!spreading) return NO_CAUSE;
 	const { gained } = spreading;
 	const rated: [Cause, number][] = [
 		['one-sided', patternLikelihood(spreading, ONE_SIDED)],
@@ -78,5 +89,7 @@ export function readCause(spreading: Spreading | undefined, canGrow: boolean | u
 	];
 	if (gained && canGrow !== false)
 		rated.push(['growth', patternLikelihood(spreading, GROWTH) + GROWTH_BEFOREHAND[canGrow ? 'young' : 'unknown']]);
-	return (rated.sort((a, b) => b[1] - a[1])[0] as [Cause, number])[0];
+	const [first, second] = rated.sort((a, b) => b[1] - a[1]) as [[Cause, number], [Cause, number]];
+	const chance = 1 / rated.reduce((s, [, log]) => s + Math.exp(log - first[1]), 0);
+	return { cause: chance >= TOLD_FROM ? first[0] : 'none', likeliest: first[0], chance, rival: second[0] };
 }

@@ -1,5 +1,12 @@
 import { expect } from 'chai';
-import { LIMITS, sideChanges, sidesApart, type StationChange } from '../../../src/core/change/index.js';
+import {
+	LIMITS,
+	sideChanges,
+	sidesApart,
+	type Cause,
+	type CauseRead,
+	type StationChange
+} from '../../../src/core/change/index.js';
 import { changeOf } from '../../support/changes.js';
 import { probabilitiesBeyond } from '../../../src/core/call/beyond.js';
 import { nextStepFor, reasonsFor, tooNoisy, type ReasonInput } from '../../../src/core/call/reasons.js';
@@ -82,8 +89,10 @@ describe('reasons and next steps', () => {
 	function input(
 		change: StationChange,
 		verdict: ReasonInput['verdict'],
-		cause: ReasonInput['cause'] = 'none'
+		named: Cause = 'none',
+		chance = 0.95
 	): ReasonInput {
+		const cause: CauseRead = { cause: named, likeliest: named, chance, rival: 'condition-loss' };
 		const front = sideChanges('T8', change);
 		const beyond = probabilitiesBeyond(front, change, LIMITS.close);
 		return { verdict, beyond, front, change, others: new Map(), cause, limits: LIMITS.close, detectableMm: 3.14 };
@@ -101,6 +110,20 @@ describe('reasons and next steps', () => {
 			code: 'front-lost',
 			data: { station: 'T8', side: 'near', mm: 7.9, plusMinusMm: 1.7, limitMm: 6 }
 		});
+	});
+
+	it('an unsure cause is told with its rival, and no cause at all is told as not known yet', () => {
+		const leaning = reasonsFor(input(changeOf(-8, -7, 0.5), 'refit', 'local-loss', 0.66));
+		expect(leaning.map((x) => x.code)).to.include.members(['cause-local-loss', 'cause-unsure']);
+		expect(leaning.find((x) => x.code === 'cause-unsure')?.data).to.deep.equal({
+			likeliest: 'local-loss',
+			rival: 'condition-loss',
+			percent: 66
+		});
+		const cause: CauseRead = { cause: 'none', likeliest: 'growth', chance: 0.45, rival: 'local-gain' };
+		const open = codes({ ...input(changeOf(8, 7, 0.5), 'refit'), cause });
+		expect(open).to.include('cause-unsure');
+		expect(open.filter((c) => c.startsWith('cause-'))).to.have.length(1);
 	});
 
 	it('what speaks against is marked so', () => {

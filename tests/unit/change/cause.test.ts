@@ -43,12 +43,12 @@ describe('cause from the pattern over stations and sides', () => {
 		['a loss is never growth', pattern([-7, -7], [-3, -3], [-1.5, -1.5]), true, 'local-loss']
 	] as const;
 	for (const [what, changes, canGrow, cause] of cases)
-		it(`${what}: ${cause}`, () => expect(readCause(changes, canGrow)).to.equal(cause));
+		it(`${what}: ${cause}`, () => expect(readCause(changes, canGrow).cause).to.equal(cause));
 
 	it('has nothing to say without T8, or where the front never moved', () => {
-		expect(readCause(spreadingsOf(new Map([['T13', record([9, 9], 4)]]))(dayOf(MONTHS)), true)).to.equal('none');
+		expect(readCause(spreadingsOf(new Map([['T13', record([9, 9], 4)]]))(dayOf(MONTHS)), true).cause).to.equal('none');
 		const still = new Map([['T8', Array.from({ length: 6 }, (_, i) => at(0.1, 0.1, 0.5, { visitedOn: dayOf(i) }))]]);
-		expect(readCause(spreadingsOf(still)(dayOf(9)), true)).to.equal('none');
+		expect(readCause(spreadingsOf(still)(dayOf(9)), true).cause).to.equal('none');
 	});
 
 	it('is read from visits up to the day only', () => {
@@ -61,7 +61,25 @@ describe('cause from the pattern over stations and sides', () => {
 	});
 
 	it('unequal sides that both moved are not one-sided', () =>
-		expect(readCause(pattern([-9, -5.5], [-1, -1], [0, 0]), undefined)).to.equal('local-loss'));
+		expect(readCause(pattern([-9, -5.5], [-1, -1], [0, 0]), undefined).cause).to.equal('local-loss'));
+
+	it('where the top rose with it, the same spread speaks for growth', () => {
+		const front = record([7, 7], 1);
+		const risen = front.map((c) => ({ ...c, readTopMm: 0.05 * c.readMeanMm }));
+		const chanceOf = (t8: StationChange[]) => {
+			const read = readCause(
+				spreadingsOf(
+					new Map([
+						['T8', t8],
+						['T13', record([2.5, 2.5], 2)]
+					])
+				)(dayOf(MONTHS)),
+				undefined
+			);
+			return read.likeliest === 'growth' ? read.chance : 1 - read.chance;
+		};
+		expect(chanceOf(risen)).to.be.above(chanceOf(front) + 0.1);
+	});
 
 	it('shares are told with their doubt: rough readings say less', () => {
 		const calm = spreadingsOf(

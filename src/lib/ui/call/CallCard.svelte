@@ -6,6 +6,7 @@
 		NEXT_STEP,
 		reasonSentence,
 		STANDING_CAUTION,
+		surerWords,
 		surenessWords,
 		verdictMeans,
 		VERDICT_WORD
@@ -78,6 +79,9 @@
 				If it goes on like this: limit reached about {formatDay(shape.forecast.refitOn)}{#if shape.forecast.earliest},
 					not before {formatDay(shape.forecast.earliest)}{/if}.
 			</p>
+		{/if}
+		{#if isLatest && shape?.measureNext}
+			<p class="quiet" data-testid="surer">{surerWords(shape.measureNext)}</p>
 		{/if}
 		{#if shape}
 			<table>
