@@ -1,4 +1,4 @@
-import { ensureDebian, ensurePackages, run } from './lib/host.mjs';
+import { captured, ensureDebian, ensurePackages, run } from './lib/host.mjs';
 
 await ensurePackages();
 await ensureDebian(['postgresql']);
@@ -54,6 +54,19 @@ try {
 	row('board, page 25', await serverMs(`${stage.url}/?yard=${filled.yardId}&page=25`, cookie), bare);
 	row('board, search', await serverMs(`${stage.url}/?yard=${filled.yardId}&q=77`, cookie), bare);
 	row('horse with 25 visits', await serverMs(`${stage.url}/horses/${filled.horseId}`, cookie), bare);
+	const bulk = JSON.parse(
+		(
+			await captured(process.execPath, ['--import=tsx', 'scripts/benchAgain.ts'], {
+				env: { ...process.env, DATABASE_URL: stage.databaseUrl, SITE_URL: stage.url, SITE_COOKIE: cookie }
+			})
+		)
+			.trim()
+			.split('\n')
+			.at(-1)
+	);
+	console.log(
+		`judged again in bulk: ${bulk.horses} horses in ${bulk.seconds.toFixed(1)} s (${bulk.last}); board meanwhile ${bulk.boardDuringMs.toFixed(0)} ms at the median, ${bulk.boardWorstMs.toFixed(0)} ms at worst, ${bulk.boardIdleMs.toFixed(0)} ms before`
+	);
 	row('saddles', await serverMs(`${stage.url}/saddles?yard=${filled.yardId}`, cookie), bare);
 } finally {
 	await stage.stop();

@@ -2,7 +2,7 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { sql } from 'drizzle-orm';
 import { fileURLToPath } from 'node:url';
 import { connect } from '../src/lib/server/db/index.js';
-import { rejudgeBehind } from '../src/lib/server/records/index.js';
+import { judgeBehind } from './lib/judgeBehind.js';
 import { loadDemo } from './loadDemo.js';
 
 const MIGRATIONS = fileURLToPath(new URL('../src/lib/server/db/migrations', import.meta.url));
@@ -20,9 +20,7 @@ try {
 		console.log(loaded ? 'demo loaded' : 'demo already there');
 		await db.execute(sql`analyze`);
 	}
-	const again = await rejudgeBehind(db, (done, all) => {
-		if (done % 50 === 0 || done === all) console.log(`judged again: ${done} of ${all} horses`);
-	});
+	const again = await judgeBehind(db, url, (line) => console.log(line));
 	if (again > 0) await db.execute(sql`analyze`);
 	guard.release();
 } finally {

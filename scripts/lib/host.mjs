@@ -40,6 +40,17 @@ export function runAsync(command, args, options = {}) {
 	});
 }
 
+/** Runs a command without holding up this process and answers with what it wrote. */
+export function captured(command, args, options = {}) {
+	return new Promise((resolve, reject) => {
+		const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'], ...options });
+		let said = '';
+		child.stdout.setEncoding('utf8').on('data', (text) => (said += text));
+		child.on('error', reject);
+		child.on('exit', (code) => (code === 0 ? resolve(said) : reject(new Error(`${command} ended with ${code}`))));
+	});
+}
+
 const has = (file) => existsSync(file);
 const postgresBin = () => {
 	const base = '/usr/lib/postgresql';

@@ -2,7 +2,8 @@ import { expect } from 'chai';
 import { and, eq } from 'drizzle-orm';
 import { tables } from '../../src/lib/server/db/index.js';
 import { ENGINE_VERSION } from '../../src/core/call/index.js';
-import { rejudgeBehind } from '../../src/lib/server/records/index.js';
+import { horsesBehind } from '../../src/lib/server/records/index.js';
+import { judgeBehind } from '../../scripts/lib/judgeBehind.js';
 import { signedIn } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
 
@@ -30,12 +31,13 @@ describe('when the engine changes', () => {
 			.set({ verdict: other })
 			.where(and(eq(storedCall.pairingId, pairingId), eq(storedCall.visitId, last.visitId)));
 		try {
-			const told: number[] = [];
-			expect(await rejudgeBehind(db, (done, all) => told.push(done, all))).to.equal(1);
-			expect(told).to.deep.equal([1, 1]);
+			const told: string[] = [];
+			expect(await horsesBehind(db)).to.deep.equal([id]);
+			expect(await judgeBehind(db, '', (line) => told.push(line))).to.equal(1);
+			expect(told).to.deep.equal(['judged again: 1 of 1 horses']);
 			expect((await callsOf(pairingId, ENGINE_VERSION)).length).to.equal(before.length);
 			expect((await callsOf(pairingId, '0')).length).to.equal(before.length);
-			expect(await rejudgeBehind(db), 'nothing is left to do').to.equal(0);
+			expect(await judgeBehind(db, '', () => undefined), 'nothing is left to do').to.equal(0);
 			const page = await (await (await signedIn('bodyworker')).get('/engine')).text();
 			expect(page).to.contain('Avocet');
 			const stranger = await (await (await signedIn('owner')).get('/engine')).text();

@@ -6,7 +6,7 @@ import { rejudgeHorse } from './calls.js';
 import { yardIds, type Scope } from './scope.js';
 
 /** Horses with calls by an earlier engine and none by the present one. */
-async function horsesBehind(db: Asker): Promise<string[]> {
+export async function horsesBehind(db: Asker): Promise<string[]> {
 	const { pairing, storedCall } = tables;
 	const present = db
 		.select({ one: sql`1` })
@@ -17,19 +17,20 @@ async function horsesBehind(db: Asker): Promise<string[]> {
 		.from(pairing)
 		.innerJoin(storedCall, eq(storedCall.pairingId, pairing.id))
 		.where(and(ne(storedCall.engineVersion, ENGINE_VERSION), notExists(present)))
-		.groupBy(pairing.horseId);
+		.groupBy(pairing.horseId)
+		.orderBy(asc(pairing.horseId));
 	return rows.map((r) => r.id);
 }
 
 /**
- * Judges again whatever an earlier engine judged, a horse a transaction, so that the site goes on answering
- * meanwhile. Old calls stay. Can be stopped and begun again.
+ * Judges horses again, a horse a transaction, so that the site goes on answering meanwhile. Old calls stay.
+ * Can be stopped and begun again.
  */
-export async function rejudgeBehind(
+export async function rejudgeHorses(
 	db: Database,
+	ids: readonly string[],
 	progress: (done: number, all: number) => void = () => undefined
-): Promise<number> {
-	const ids = await horsesBehind(db);
+): Promise<void> {
 	for (const [i, id] of ids.entries()) {
 		await db.transaction(async (tx) => {
 			const [horse] = await tx.select().from(tables.horse).where(eq(tables.horse.id, id)).for('update');
@@ -37,7 +38,6 @@ export async function rejudgeBehind(
 		});
 		progress(i + 1, ids.length);
 	}
-	return ids.length;
 }
 
 /** A visit that two engines judge otherwise. */

@@ -17,4 +17,4 @@ export { listRides, type Ride } from './rideLog.js';
 export * from './hands.js';
 export * from './before.js';
 export * from './signHistory.js';
-export { listChangedCalls, rejudgeBehind, type ChangedCall } from './engine.js';
+export { horsesBehind, listChangedCalls, rejudgeHorses, type ChangedCall } from './engine.js';
