@@ -153,6 +153,59 @@ describe('watchHorse on thin or odd records', () => {
 		expect(last(watch(late)).verdict).to.equal('steady');
 	});
 
+	it('two visits on one day are one visit of more repeats', () => {
+		const twice = tracings.flatMap((t) =>
+			t.visitedOn === everyFourWeeks(3) ? [t, { ...t, repeat: t.repeat + 3 }] : [t]
+		);
+		const calls = watch(twice);
+		expect(calls).to.have.length(6);
+		expect(last(calls).verdict).to.equal('steady');
+	});
+
+	it('where all repeats of a visit are sprung, at most one is left out, and a still back is not called refit for it', () => {
+		const springs = [
+			(x: number) => (x > 0 ? x * 1.14 : x),
+			(x: number) => (x < 0 ? x * 1.14 : x),
+			(x: number) => x * 0.88
+		];
+		const sprung = tracings.map((t) =>
+			t.visitedOn === everyFourWeeks(4) && t.station === 'T8'
+				? { ...t, curve: { ...t.curve, xMm: t.curve.xMm.map(springs[t.repeat - 1] as (x: number) => number) } }
+				: t
+		);
+		const { calls, series: followed } = watchHorse(sprung, fitted);
+		const at = followed.get('T8')?.[4];
+		expect(at?.leftOut).to.be.below(2);
+		expect((at?.counted ?? 0) + (at?.leftOut ?? 0)).to.equal(3);
+		expect(calls.slice(4).map((c) => c.verdict)).not.to.include('refit');
+	});
+
+	it('a fit mark after the last visit takes the last one near it, and says so when none is near', () => {
+		const lastDay = everyFourWeeks(5);
+		const near = watchHorse(tracings, { school: 'close', fittedOn: addDays(lastDay, 14) });
+		expect([near.fitDay, near.calls.length]).to.deep.equal([lastDay, 1]);
+		expect(codeOf(() => watchHorse(tracings, { school: 'close', fittedOn: addDays(lastDay, 90) }))).to.equal(
+			'no-visit-at-fit'
+		);
+	});
+
+	it('a new fit mark begins the comparison anew: what changed before it no longer counts', () => {
+		const moved = series(slide(-10, 8, 20), { visits: 12, hand: CALM_HAND, seed: 83 });
+		const fittedOn = everyFourWeeks(6);
+		const anew = watchHorse(moved, { school: 'close', fittedOn });
+		expect(watch(moved).map((c) => c.verdict)).to.include('refit');
+		expect(anew.calls.map((c) => c.verdict)).not.to.include('refit');
+		expect(anew.calls).to.have.length(6);
+	});
+
+	it('four hundred visits are judged, each of them', () => {
+		const many = series(still, { visits: 400, hand: CALM_HAND, seed: 85, repeats: 1 });
+		const calls = watch(many);
+		expect(calls).to.have.length(400);
+		expect(calls.every((c) => c.changes.every((x) => Number.isFinite(x.mm) && Number.isFinite(x.sdMm)))).to.be.true;
+		expect(calls.map((c) => c.verdict)).not.to.include('refit');
+	});
+
 	it('a change of sheet angle alone is no change', () => {
 		const turned = tracings.map((t) => (t.visitedOn === everyFourWeeks(5) ? { ...t, curve: posed(t.curve, 1.5) } : t));
 		expect(last(watch(turned)).verdict).to.equal('steady');

@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull, max } from 'drizzle-orm';
+import { and, eq, inArray, isNull, max, sql } from 'drizzle-orm';
 import type { Tracing } from '../../../core/curve/index.js';
 import { tables, type Asker } from '../db/index.js';
 import { yardIds, type Scope } from './scope.js';
@@ -10,10 +10,22 @@ export interface VisitTracing extends Tracing {
 
 /** Tracings of a horse's visits that stand, oldest first; of some days only, if given. The caller has already bounded the horse. */
 export async function listTracings(db: Asker, horseId: string, days?: readonly string[]): Promise<VisitTracing[]> {
+	const { tracing } = tables;
+	// As JSON the many numbers are parsed by the engine itself, ten times as fast as an array's text; none is rounded.
 	const rows = await db
-		.select({ t: tables.tracing, visitedOn: tables.visit.visitedOn })
-		.from(tables.tracing)
-		.innerJoin(tables.visit, eq(tables.visit.id, tables.tracing.visitId))
+		.select({
+			id: tracing.id,
+			visitId: tracing.visitId,
+			station: tracing.station,
+			repeat: tracing.repeat,
+			source: tracing.source,
+			operator: tracing.operator,
+			xMm: sql<number[]>`to_json(${tracing.xMm})`,
+			yMm: sql<number[]>`to_json(${tracing.yMm})`,
+			visitedOn: tables.visit.visitedOn
+		})
+		.from(tracing)
+		.innerJoin(tables.visit, eq(tables.visit.id, tracing.visitId))
 		.where(
 			and(
 				eq(tables.visit.horseId, horseId),
@@ -22,10 +34,10 @@ export async function listTracings(db: Asker, horseId: string, days?: readonly s
 			)
 		)
 		.orderBy(tables.visit.visitedOn, tables.tracing.station, tables.tracing.repeat);
-	return rows.map(({ t, visitedOn }) => ({
+	return rows.map((t) => ({
 		id: t.id,
 		visitId: t.visitId,
-		visitedOn,
+		visitedOn: t.visitedOn,
 		station: t.station,
 		repeat: t.repeat,
 		curve: { xMm: Float64Array.from(t.xMm), yMm: Float64Array.from(t.yMm) },
