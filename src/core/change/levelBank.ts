@@ -118,8 +118,14 @@ function likelihood(state: TrendState, measuredMm: number, variance: number): nu
 	return core + 1e-4;
 }
 
+/** A bank after a measurement, with the likelihood that it gave to that measurement beforehand (but for the root of 2 pi). */
+export interface SteppedBank {
+	readonly bank: Bank;
+	readonly likelihood: number;
+}
+
 /** The bank carried on by some days and one measurement, mm with the variance of its own (not shared) error. */
-export function stepBank(bank: Bank, days: number, measuredMm: number, ownVar: number): Bank {
+export function stepBank(bank: Bank, days: number, measuredMm: number, ownVar: number): SteppedBank {
 	const move = chances(days);
 	const next = bank.map((row, r) => {
 		const variance = ownVar + (SHARED_SDS_MM[r] as number) ** 2;
@@ -137,7 +143,10 @@ export function stepBank(bank: Bank, days: number, measuredMm: number, ownVar: n
 		});
 	});
 	const total = next.flat().reduce((s, m) => s + m.weight, 0);
-	return next.map((row) => row.map((m) => ({ ...m, weight: Math.max(LEAST_WEIGHT, m.weight / total) })));
+	return {
+		bank: next.map((row) => row.map((m) => ({ ...m, weight: Math.max(LEAST_WEIGHT, m.weight / total) }))),
+		likelihood: total
+	};
 }
 
 export function bankChange(bank: Bank): BankChange {

@@ -1,7 +1,7 @@
 import { daysBetween, type Day } from '../units/index.js';
 import { mean } from '../math/index.js';
 import { BACK_TREND, predictTrend, startTrend, updateTrend, type TrendState } from './levelFilter.js';
-import { bankChange, markBank, SHARED_PRIOR, startBank, stepBank, type Bank, type BankChange } from './levelBank.js';
+import { bankChange, markBank, SHARED_PRIOR, startBank, stepBank, type Bank } from './levelBank.js';
 import { addVisit, halvesOf, noiseOf, STARTING_NOISE, ownVariances, type NoiseModel } from './noiseModel.js';
 import type { StationVisit } from './stationReadings.js';
 
@@ -28,39 +28,79 @@ export interface StationChange {
 	readonly noise: NoiseModel;
 }
 
-/** The bank says where the back is; one plain trend beside it says where it is going. */
+/** What a station is followed in: both sides together and apart from each other, and each side for itself. */
+const PARTS = ['mean', 'apart', 'near', 'off'] as const;
+type Parts = Readonly<Record<(typeof PARTS)[number], number>>;
+type Banks = Readonly<Record<(typeof PARTS)[number], Bank>>;
+
+/**
+ * Two ways of seeing a station run beside one another: both sides move together or apart, or each side moves for
+ * itself. They are weighed by how well each foresaw what was measured. One plain trend beside them says where it is going.
+ */
 interface Followed {
-	readonly bank: Bank;
-	readonly change: BankChange;
-	readonly trend: TrendState;
+	readonly banks: Banks;
+	/** Chance that each side moves for itself. */
+	readonly eachChance: number;
+	readonly trends: Readonly<Record<'mean' | 'apart', TrendState>>;
 }
 
-interface Pair {
-	readonly mean: Followed;
-	readonly apart: Followed;
+/** Chance beforehand that sides move for themselves. */
+const EACH_START = 0.3;
+/** A way once given up may be taken up again: so much of its chance goes back to where it started, a visit. */
+const EACH_RETURN = 0.05;
+
+const each = <T>(of: (part: (typeof PARTS)[number]) => T): Readonly<Record<(typeof PARTS)[number], T>> => ({
+	mean: of('mean'),
+	apart: of('apart'),
+	near: of('near'),
+	off: of('off')
+});
+
+const withSides = (halves: { readonly mean: number; readonly apart: number }): Parts => ({
+	...halves,
+	near: halves.mean - halves.apart,
+	off: halves.mean + halves.apart
+});
+
+function begin(at: Parts, own: Parts): Followed {
+	const banks = each((part) => startBank(at[part], own[part], SHARED_PRIOR[part === 'apart' ? 'apart' : 'mean']));
+	const trend = (part: 'mean' | 'apart') =>
+		startTrend(at[part], own[part] + bankChange(banks[part]).sharedVar, BACK_TREND);
+	return { banks, eachChance: EACH_START, trends: { mean: trend('mean'), apart: trend('apart') } };
 }
 
-type Halved = Readonly<Record<keyof Pair, number>>;
+function goOn(before: Followed, days: number, at: Parts, own: Parts): Followed {
+	const stepped = each((part) => stepBank(before.banks[part], days, at[part], own[part]));
+	const banks = each((part) => stepped[part].bank);
+	const believed = before.eachChance + EACH_RETURN * (EACH_START - before.eachChance);
+	// Half: a step of 1 mm in both halves is one of 2 mm in the sides.
+	const together = (1 - believed) * 0.5 * stepped.mean.likelihood * stepped.apart.likelihood;
+	const alone = believed * stepped.near.likelihood * stepped.off.likelihood;
+	const trend = (part: 'mean' | 'apart') =>
+		updateTrend(
+			predictTrend(before.trends[part], days, BACK_TREND),
+			at[part],
+			own[part] + bankChange(banks[part]).sharedVar,
+			BACK_TREND
+		);
+	return { banks, eachChance: alone / (alone + together), trends: { mean: trend('mean'), apart: trend('apart') } };
+}
 
-function step(pair: Pair | undefined, days: number, at: Halved, own: Halved): Pair {
-	const one = (half: keyof Pair): Followed => {
-		const before = pair?.[half];
-		if (!before) {
-			const bank = startBank(at[half], own[half], SHARED_PRIOR[half]);
-			const change = bankChange(bank);
-			return { bank, change, trend: startTrend(at[half], own[half] + change.sharedVar, BACK_TREND) };
-		}
-		const bank = stepBank(before.bank, days, at[half], own[half]);
-		const change = bankChange(bank);
-		const ahead = predictTrend(before.trend, days, BACK_TREND);
-		return { bank, change, trend: updateTrend(ahead, at[half], own[half] + change.sharedVar, BACK_TREND) };
+interface HalfChange {
+	readonly mm: number;
+	readonly varianceMm2: number;
+}
+
+/** Both ways of seeing a half as one: mean and variance of the mixture. `sign` is that of the near side in it. */
+function mixed(own: HalfChange, near: HalfChange, off: HalfChange, sign: 1 | -1, eachChance: number): HalfChange {
+	const mm = (off.mm + sign * near.mm) / 2;
+	const varianceMm2 = (off.varianceMm2 + near.varianceMm2) / 4;
+	const mean = own.mm + eachChance * (mm - own.mm);
+	return {
+		mm: mean,
+		varianceMm2:
+			(1 - eachChance) * (own.varianceMm2 + (own.mm - mean) ** 2) + eachChance * (varianceMm2 + (mm - mean) ** 2)
 	};
-	return { mean: one('mean'), apart: one('apart') };
-}
-
-function marked({ bank, trend }: Followed): Followed {
-	const fitted = markBank(bank);
-	return { bank: fitted, change: bankChange(fitted), trend };
 }
 
 /** Mean change near the top over the counted tracings, mm. */
@@ -72,28 +112,30 @@ const STEP_CHANCE = 0.5;
 
 function describe(
 	visit: StationVisit,
-	pair: Pair,
-	raw: Halved,
+	{ banks, eachChance, trends }: Followed,
+	raw: Parts,
 	counted: number,
 	noise: ReturnType<typeof noiseOf>
 ): StationChange {
-	const [m, a] = [pair.mean.change, pair.apart.change];
+	const change = each((part) => bankChange(banks[part]));
+	const m = mixed(change.mean, change.near, change.off, 1, eachChance);
+	const a = mixed(change.apart, change.near, change.off, -1, eachChance);
 	return {
 		visitedOn: visit.visitedOn,
 		meanMm: m.mm,
 		meanVar: m.varianceMm2,
 		apartMm: a.mm,
 		apartVar: a.varianceMm2,
-		meanSlopeMmPerDay: pair.mean.trend.slopeMmPerDay,
-		meanSlopeVar: pair.mean.trend.p[4] as number,
-		apartSlopeMmPerDay: pair.apart.trend.slopeMmPerDay,
+		meanSlopeMmPerDay: trends.mean.slopeMmPerDay,
+		meanSlopeVar: trends.mean.p[4] as number,
+		apartSlopeMmPerDay: trends.apart.slopeMmPerDay,
 		readMeanMm: raw.mean,
 		readApartMm: raw.apart,
 		readTopMm: topOf(visit),
-		stepped: Math.max(m.stepChance, a.stepChance) > STEP_CHANCE,
+		stepped: Math.max(change.mean.stepChance, change.apart.stepChance) > STEP_CHANCE,
 		counted,
 		leftOut: visit.readings.filter((r) => r.leftOut).length,
-		noise: { ...noise, sharedMeanVar: m.sharedVar, sharedApartVar: a.sharedVar }
+		noise: { ...noise, sharedMeanVar: change.mean.sharedVar, sharedApartVar: change.apart.sharedVar }
 	};
 }
 
@@ -103,7 +145,7 @@ function describe(
  */
 export function followStation(visits: readonly StationVisit[], fitDay: Day): StationChange[] {
 	const changes: StationChange[] = [];
-	let pair: Pair | undefined;
+	let followed: Followed | undefined;
 	let lastDay: Day | undefined;
 	let tally = STARTING_NOISE;
 	for (const visit of visits) {
@@ -111,11 +153,19 @@ export function followStation(visits: readonly StationVisit[], fitDay: Day): Sta
 		if (halves.length === 0) continue;
 		tally = addVisit(tally, halves);
 		const noise = noiseOf(tally);
-		const raw = { mean: mean(halves.map((h) => h.mean)), apart: mean(halves.map((h) => h.apart)) };
-		pair = step(pair, lastDay ? daysBetween(lastDay, visit.visitedOn) : 0, raw, ownVariances(noise, halves.length));
+		const raw = withSides({ mean: mean(halves.map((h) => h.mean)), apart: mean(halves.map((h) => h.apart)) });
+		const halfVar = ownVariances(noise, halves.length);
+		const sideVar = halfVar.mean + halfVar.apart;
+		const own = { ...halfVar, near: sideVar, off: sideVar };
+		followed = followed
+			? goOn(followed, daysBetween(lastDay ?? visit.visitedOn, visit.visitedOn), raw, own)
+			: begin(raw, own);
 		lastDay = visit.visitedOn;
-		if (visit.visitedOn === fitDay) pair = { mean: marked(pair.mean), apart: marked(pair.apart) };
-		if (visit.visitedOn >= fitDay) changes.push(describe(visit, pair, raw, halves.length, noise));
+		if (visit.visitedOn === fitDay) {
+			const { banks } = followed;
+			followed = { ...followed, banks: each((part) => markBank(banks[part])) };
+		}
+		if (visit.visitedOn >= fitDay) changes.push(describe(visit, followed, raw, halves.length, noise));
 	}
 	return changes;
 }

@@ -64,8 +64,8 @@ describe('the verdict', () => {
 	it('enters watch at a half, and refit earlier: a saddle called too late hurts', () => {
 		expect(verdictFromShape(b(0.49, 0), undefined)).to.equal('steady');
 		expect(verdictFromShape(b(0.51, 0), undefined)).to.equal('watch');
-		expect(verdictFromShape(b(0.9, 0.25), undefined)).to.equal('watch');
-		expect(verdictFromShape(b(0.9, 0.3), undefined)).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0.23), undefined)).to.equal('watch');
+		expect(verdictFromShape(b(0.9, 0.25), undefined)).to.equal('refit');
 		expect(verdictFromShape(b(0.9, 0, 0.51), undefined)).to.equal('refit');
 	});
 
