@@ -1,8 +1,9 @@
 import { expect } from 'chai';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, ne } from 'drizzle-orm';
+import { v7 as uuidv7 } from 'uuid';
 import { tables } from '../../src/lib/server/db/index.js';
 import { ENGINE_VERSION } from '../../src/core/call/index.js';
-import { horsesBehind } from '../../src/lib/server/records/index.js';
+import { horsesBehind, rejudgeHorses } from '../../src/lib/server/records/index.js';
 import { judgeBehind } from '../../scripts/lib/judgeBehind.js';
 import { signedIn } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
@@ -44,6 +45,44 @@ describe('when the engine changes', () => {
 			expect(stranger).not.to.contain('Avocet');
 		} finally {
 			await db.delete(storedCall).where(and(eq(storedCall.pairingId, pairingId), eq(storedCall.engineVersion, '0')));
+		}
+	});
+
+	it('several saddles are judged side by side from one back, each from its own fit mark', async () => {
+		const { db } = database();
+		const { id } = await demoHorse('Samphire');
+		const [first] = await db.select().from(pairing).where(eq(pairing.horseId, id));
+		const others = await db
+			.select()
+			.from(tables.saddle)
+			.where(and(eq(tables.saddle.yardId, first?.yardId as string), ne(tables.saddle.id, first?.saddleId as string)));
+		const other = others[0] as (typeof others)[number];
+		const visits = await db
+			.select()
+			.from(tables.visit)
+			.where(eq(tables.visit.horseId, id))
+			.orderBy(tables.visit.visitedOn);
+		const late = visits[visits.length - 2] as (typeof visits)[number];
+		const pairingId = uuidv7();
+		await db
+			.insert(pairing)
+			.values({ ...(first as typeof pairing.$inferSelect), id: pairingId, saddleId: other.id, inUse: false });
+		await db.insert(tables.fitMark).values({ id: uuidv7(), pairingId, horseId: id, visitId: late.id });
+		try {
+			await rejudgeHorses(db, [id]);
+			const [old, young] = [
+				await callsOf(first?.id as string, ENGINE_VERSION),
+				await callsOf(pairingId, ENGINE_VERSION)
+			];
+			expect(young.length).to.be.below(old.length);
+			expect(young.length).to.be.above(0);
+			const page = await (await (await signedIn('owner')).get(`/horses/${id}/shape?pairing=${pairingId}`)).text();
+			expect(page).to.contain('Saddles judged from this one back').and.contain(other.name);
+		} finally {
+			await db.delete(tables.fitMark).where(eq(tables.fitMark.pairingId, pairingId));
+			await db.delete(storedCall).where(eq(storedCall.pairingId, pairingId));
+			await db.delete(pairing).where(eq(pairing.id, pairingId));
+			await rejudgeHorses(db, [id]);
 		}
 	});
 });

@@ -28,9 +28,27 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 				return c ? [{ day: call.visitedOn, mm: c.mm, sdMm: c.sdMm }] : [];
 			});
 		const last = calls.at(-1);
+		const allMarks = await listFitMarks(
+			db,
+			pairings.map((p) => p.id)
+		);
+		const saddles = await Promise.all(
+			pairings.map(async (p) => {
+				const call = (await listCalls(db, p.id)).at(-1);
+				return {
+					pairingId: p.id,
+					name: p.saddleName,
+					school: p.school,
+					fittedOn: allMarks.filter((m) => m.pairingId === p.id).at(-1)?.fittedOn ?? null,
+					call: call ? { verdict: call.verdict, sureness: call.sureness, refitOn: call.forecast.refitOn } : null
+				};
+			})
+		);
 		return {
 			horse: { id: horse.id, name: horse.name },
 			saddle: pairing?.saddleName ?? null,
+			pairingId: pairing?.id ?? null,
+			saddles,
 			limits: LIMITS[pairing?.school ?? 'close'],
 			station,
 			days,

@@ -6,6 +6,7 @@
 	import { formatDay } from '$lib/ui/format.js';
 	import { againstPath, clearest, dayPath, differenceCsv, intervalPath, unroll } from '$lib/ui/shape/overlayShape.js';
 	import { saveSvg, saveSvgAsPng, saveText } from '$lib/ui/shape/saveFile.js';
+	import { surenessWords, VERDICT_WORD } from '$words/index.js';
 	import type { PageProps } from './$types.js';
 
 	const { data }: PageProps = $props();
@@ -188,7 +189,52 @@
 	{/if}
 {/if}
 
+{#if data.saddles.length > 1}
+	<section class="sheet mt-4" data-testid="saddles">
+		<h2>Saddles judged from this one back</h2>
+		<table>
+			<thead
+				><tr
+					><th scope="col">Saddle</th><th scope="col">Fit mark</th><th scope="col">Shape says</th><th scope="col"
+						>Limit reached about</th
+					></tr
+				></thead
+			>
+			<tbody>
+				{#each data.saddles as s (s.pairingId)}
+					<tr aria-current={s.pairingId === data.pairingId ? 'true' : undefined}>
+						<th scope="row"
+							><button class="link" onclick={() => ask({ pairing: s.pairingId })}>{s.name}</button>, fitted {s.school}</th
+						>
+						<td>{s.fittedOn ? formatDay(s.fittedOn) : 'none yet'}</td>
+						<td>{s.call ? `${VERDICT_WORD[s.call.verdict]}, ${surenessWords(s.call.sureness)}` : 'no call yet'}</td>
+						<td>{s.call?.refitOn ? formatDay(s.call.refitOn) : '–'}</td>
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+	</section>
+{/if}
+
 <style>
+	table {
+		width: 100%;
+	}
+	td,
+	th {
+		text-align: left;
+		padding: 0.45rem 0.5rem 0.45rem 0;
+		border-top: 1px solid var(--zt-line);
+		font-weight: 400;
+	}
+	thead th {
+		border: 0;
+		font-size: 0.875rem;
+		color: var(--zt-quiet);
+	}
+	tr[aria-current] th {
+		font-weight: 700;
+	}
 	.who {
 		display: flex;
 		flex-wrap: wrap;
