@@ -37,6 +37,8 @@ const REASONS: Readonly<Record<string, (d: Data) => string>> = {
 	'cause-condition-loss': () => 'Lost at every cut alike: whole-body condition',
 	'cause-condition-gain': () => 'Gained at every cut alike: whole-body condition',
 	'cause-growth': () => 'Gained most in front and some behind: growth',
+	'cause-leaning': (d) =>
+		`Not sure why: ${CAUSE_WORD[String(d['likeliest'])]} ${d['percent']} in 100, else ${CAUSE_WORD[String(d['rival'])]} most likely`,
 	'cause-unsure': (d) =>
 		`Why cannot be told yet: ${CAUSE_WORD[String(d['likeliest'])]} (${d['percent']} in 100) or ${CAUSE_WORD[String(d['rival'])]}`
 };

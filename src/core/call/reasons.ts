@@ -40,7 +40,8 @@ function causeReasons({ cause, likeliest, chance, rival }: CauseRead): Reason[] 
 	if (likeliest === 'none') return [];
 	const named: Reason[] = cause === 'none' ? [] : [{ code: `cause-${cause}`, data: {} }];
 	if (chance >= CLEAR_CHANCE) return named;
-	return [...named, { code: 'cause-unsure', data: { likeliest, rival, percent: Math.round(100 * chance) } }];
+	const code = cause === 'none' ? 'cause-unsure' : 'cause-leaning';
+	return [...named, { code, data: { likeliest, rival, percent: Math.round(100 * chance) } }];
 }
 
 export interface ReasonInput {

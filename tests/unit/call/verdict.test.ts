@@ -114,8 +114,8 @@ describe('reasons and next steps', () => {
 
 	it('an unsure cause is told with its rival, and no cause at all is told as not known yet', () => {
 		const leaning = reasonsFor(input(changeOf(-8, -7, 0.5), 'refit', 'local-loss', 0.66));
-		expect(leaning.map((x) => x.code)).to.include.members(['cause-local-loss', 'cause-unsure']);
-		expect(leaning.find((x) => x.code === 'cause-unsure')?.data).to.deep.equal({
+		expect(leaning.map((x) => x.code)).to.include.members(['cause-local-loss', 'cause-leaning']);
+		expect(leaning.find((x) => x.code === 'cause-leaning')?.data).to.deep.equal({
 			likeliest: 'local-loss',
 			rival: 'condition-loss',
 			percent: 66

@@ -21,7 +21,7 @@
 	const shown = $derived(comparison?.days.find((d) => d.day === day));
 	const kept = $derived((comparison?.days ?? []).filter((d) => pinned.includes(d.day) && d.day !== day));
 	/** Half the height of the unrolled drawing, in its own units, and the millimetres that fit into it. */
-	const ROOM = 80;
+	const ROOM = 40;
 	const reachMm = $derived(
 		3 *
 			Math.ceil(Math.max(9, ...(shown?.mm ?? []).map((mm, k) => Math.abs(mm ?? 0) + (shown?.plusMinusMm[k] ?? 0))) / 3)
@@ -123,7 +123,7 @@
 		</p>
 		<svg
 			class="profile"
-			viewBox="-215 -88 430 176"
+			viewBox="-215 -48 430 96"
 			role="img"
 			aria-label="Difference along the curve, from near to off"
 		>
