@@ -1,4 +1,4 @@
-import type { Call, MeasureNext, NextStep, Reason, Verdict } from '../core/call/index.js';
+import type { Call, JoinedCall, MeasureNext, NextStep, Reason, Verdict } from '../core/call/index.js';
 import { readingSentence } from './readingWords.js';
 
 type Data = Reason['data'];
@@ -72,7 +72,16 @@ const VERDICT_MEANS: Readonly<Record<Verdict, string>> = {
 };
 
 /** What a call means for the saddle: refit is called early, and then says no more than it knows. */
-export function verdictMeans({ verdict, sureness }: { readonly verdict: Verdict; readonly sureness: number }): string {
+export function verdictMeans({
+	verdict,
+	sureness,
+	from = 'shape'
+}: {
+	readonly verdict: Verdict;
+	readonly sureness: number;
+	readonly from?: JoinedCall['from'];
+}): string {
+	if (verdict === 'watch' && from === 'signs') return 'What hands and eyes found wants watching. Look again soon.';
 	if (verdict === 'refit' && sureness < 0.5)
 		return 'This saddle may no longer fit this back. Have it looked at now, before it hurts; another tracing would tell more.';
 	return VERDICT_MEANS[verdict];

@@ -60,6 +60,8 @@ describe('words of a call', () => {
 	it('a refit that is called early claims no more than it knows', () => {
 		expect(verdictMeans({ verdict: 'refit', sureness: 0.3 })).to.contain('may no longer fit');
 		expect(verdictMeans({ verdict: 'refit', sureness: 0.8 })).to.equal('This saddle no longer fits this back.');
+		expect(verdictMeans({ verdict: 'watch', sureness: 1 })).to.contain('The back is moving');
+		expect(verdictMeans({ verdict: 'watch', sureness: 1, from: 'signs' })).not.to.contain('moving');
 		expect(verdictMeans({ verdict: 'stop', sureness: 0.3 })).to.contain('Do not ride');
 	});
 

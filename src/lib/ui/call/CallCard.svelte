@@ -59,7 +59,11 @@
 		</p>
 		<Strap verdict={call.verdict} />
 		<p class="means">
-			{verdictMeans({ verdict: call.verdict, sureness: shape?.verdict === call.verdict ? shape.sureness : 1 })}
+			{verdictMeans({
+				verdict: call.verdict,
+				sureness: shape?.verdict === call.verdict ? shape.sureness : 1,
+				from: call.from
+			})}
 		</p>
 		{#if shape && shape.verdict !== call.verdict}
 			<p class="quiet">

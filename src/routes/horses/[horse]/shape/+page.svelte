@@ -121,12 +121,7 @@
 				<b>{most.mm > 0 ? '+' : '−'}{Math.abs(most.mm).toFixed(1)} ± {most.plusMinusMm.toFixed(1)} mm</b>.
 			{:else}Nowhere more than these tracings can show.{/if}
 		</p>
-		<svg
-			class="profile"
-			viewBox="-215 -48 430 96"
-			role="img"
-			aria-label="Difference along the curve, from near to off"
-		>
+		<svg class="profile" viewBox="-215 -48 430 96" role="img" aria-label="Difference along the curve, from near to off">
 			{#each ticks as mm (mm)}
 				<path class="grid" class:zero={mm === 0} d={`M-205 ${-mm * scale}H205`} />
 				<text x="-213" y={-mm * scale + 3}>{mm > 0 ? '+' : mm < 0 ? '−' : ''}{Math.abs(mm)}</text>
