@@ -1,4 +1,4 @@
-import { captured, ensureDebian, ensurePackages, run } from './lib/host.mjs';
+import { ensureDebian, ensurePackages, run, runAsync } from './lib/host.mjs';
 
 await ensurePackages();
 await ensureDebian(['postgresql']);
@@ -10,6 +10,8 @@ const row = (what, ms, reference) =>
 	console.log(
 		`${what.padEnd(46)} ${ms.toFixed(1).padStart(8)} ms   ${(ms / reference).toFixed(2).padStart(7)} x reference`
 	);
+
+const lastJson = (said) => JSON.parse(said.trim().split('\n').at(-1));
 
 async function signIn(url) {
 	const response = await fetch(`${url}/sign-in`, {
@@ -39,13 +41,10 @@ const stage = await setStage();
 try {
 	const cookie = await signIn(stage.url);
 	console.log('Server time at the median; the reference is the bare form /horses/new of the same server\n');
-	const filled = JSON.parse(
+	const filled = lastJson(
 		run(process.execPath, ['--import=tsx', 'scripts/benchFill.ts'], {
 			env: { ...process.env, DATABASE_URL: stage.databaseUrl }
 		})
-			.trim()
-			.split('\n')
-			.at(-1)
 	);
 	console.log(`database: ${filled.horses} horses, ${filled.visits} visits, ${filled.tracings} tracings`);
 	const bare = await serverMs(`${stage.url}/horses/new?yard=${filled.yardId}`, cookie);
@@ -54,20 +53,16 @@ try {
 	row('board, page 25', await serverMs(`${stage.url}/?yard=${filled.yardId}&page=25`, cookie), bare);
 	row('board, search', await serverMs(`${stage.url}/?yard=${filled.yardId}&q=77`, cookie), bare);
 	row('horse with 25 visits', await serverMs(`${stage.url}/horses/${filled.horseId}`, cookie), bare);
-	const bulk = JSON.parse(
-		(
-			await captured(process.execPath, ['--import=tsx', 'scripts/benchAgain.ts'], {
-				env: { ...process.env, DATABASE_URL: stage.databaseUrl, SITE_URL: stage.url, SITE_COOKIE: cookie }
-			})
-		)
-			.trim()
-			.split('\n')
-			.at(-1)
+	row('saddles', await serverMs(`${stage.url}/saddles?yard=${filled.yardId}`, cookie), bare);
+	const bulk = lastJson(
+		await runAsync(process.execPath, ['--import=tsx', 'scripts/benchAgain.ts'], {
+			stdio: ['ignore', 'pipe', 'inherit'],
+			env: { ...process.env, DATABASE_URL: stage.databaseUrl, SITE_URL: stage.url, SITE_COOKIE: cookie }
+		})
 	);
 	console.log(
 		`judged again in bulk: ${bulk.horses} horses in ${bulk.seconds.toFixed(1)} s (${bulk.last}); board meanwhile ${bulk.boardDuringMs.toFixed(0)} ms at the median, ${bulk.boardWorstMs.toFixed(0)} ms at worst, ${bulk.boardIdleMs.toFixed(0)} ms before`
 	);
-	row('saddles', await serverMs(`${stage.url}/saddles?yard=${filled.yardId}`, cookie), bare);
 } finally {
 	await stage.stop();
 }

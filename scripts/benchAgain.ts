@@ -1,6 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { makeCurve } from '../src/core/curve/index.js';
+import { median } from '../src/core/math/index.js';
 import { addDays } from '../src/core/units/index.js';
 import { connect, tables } from '../src/lib/server/db/index.js';
 import { seededRandom } from '../sim/random.js';
@@ -61,7 +62,6 @@ async function boardMs(): Promise<number> {
 	await response.arrayBuffer();
 	return performance.now() - began;
 }
-const median = (v: number[]): number => [...v].sort((a, b) => a - b)[v.length >> 1] ?? Number.NaN;
 const idle: number[] = [];
 for (let i = 0; siteUrl && i < 15; i++) idle.push(await boardMs());
 

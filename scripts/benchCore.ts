@@ -2,6 +2,7 @@ import sharp from 'sharp';
 import { watchHorse } from '../src/core/call/index.js';
 import { makeCurve, measureCurve, type Tracing } from '../src/core/curve/index.js';
 import { readPointsCsv, writePointsCsv } from '../src/core/formats/index.js';
+import { median } from '../src/core/math/index.js';
 import { readSheet, type Picture } from '../src/core/photo/index.js';
 import { sliceMesh, type Mesh } from '../src/core/scan/index.js';
 import { addDays } from '../src/core/units/index.js';
@@ -9,8 +10,6 @@ import { makeBack } from '../sim/back.js';
 import { seededRandom } from '../sim/random.js';
 import { STORIES } from '../sim/stories.js';
 import { traceVisit, USUAL_HAND } from '../sim/trace.js';
-
-const median = (values: number[]): number => values.sort((a, b) => a - b)[values.length >> 1] as number;
 
 function timed(times: number, work: () => unknown): number {
 	return median(

@@ -11,6 +11,7 @@ import {
 } from './back.js';
 import { normal, type Random } from './random.js';
 import type { Point } from './trace.js';
+import { knottedWaver, type Waver } from './waver.js';
 
 /** Errors of a made-up series of visits; every one of them is drawn anew for each horse, visit or tracing. */
 export interface SeriesErrors {
@@ -112,7 +113,7 @@ interface Ways {
 	readonly muscle: MusclePlace;
 	/** Distance between the stations along the back, mm: what a mark set aside is measured against. */
 	readonly apartMm: number;
-	readonly waver: (random: Random, sdMm: number) => (alongMm: number) => number;
+	readonly waver: (random: Random, sdMm: number) => Waver;
 }
 
 type Widths = (depthMm: number) => number;
@@ -135,7 +136,7 @@ function halfWidthAt(
 	return (depthMm) => own(depthMm) + (other(depthMm) - own(depthMm)) * share;
 }
 
-const smoothNoise = (random: Random, sdMm: number): ((alongMm: number) => number) => {
+const smoothNoise = (random: Random, sdMm: number): Waver => {
 	const parts = Array.from({ length: 5 }, () => ({
 		wave: (2 * Math.PI) / between(35, 140, random),
 		phase: between(0, 2 * Math.PI, random)
@@ -143,24 +144,17 @@ const smoothNoise = (random: Random, sdMm: number): ((alongMm: number) => number
 	return (s) => sdMm * Math.sqrt(2 / parts.length) * parts.reduce((v, p) => v + Math.sin(s * p.wave + p.phase), 0);
 };
 
-/** A waver of random knots joined smoothly, shorter than the one above. */
-const knottedNoise =
+/** A waver of random knots, shorter than the one above. */
+const shortWaver =
 	(knotMm: number) =>
-	(random: Random, sdMm: number): ((alongMm: number) => number) => {
-		const knots = Array.from({ length: 60 }, () => normal(random) * sdMm * 1.2);
-		return (s) => {
-			const t = (s + 300) / knotMm;
-			const i = Math.max(0, Math.min(58, Math.floor(t)));
-			const u = ease(t - i);
-			return (knots[i] as number) * (1 - u) + (knots[i + 1] as number) * u;
-		};
-	};
+	(random: Random, sdMm: number): Waver =>
+		knottedWaver(random, sdMm, knotMm, 60, -300);
 
 const USUAL_WAYS: Ways = { muscle: USUAL_MUSCLE, apartMm: 200, waver: smoothNoise };
 const variedWays = (random: Random): Ways => ({
 	muscle: { centreMm: between(76, 98, random), reachMm: between(28, 46, random) },
 	apartMm: between(150, 220, random),
-	waver: random() < 0.5 ? smoothNoise : knottedNoise(between(15, 40, random))
+	waver: random() < 0.5 ? smoothNoise : shortWaver(between(15, 40, random))
 });
 
 function draw(

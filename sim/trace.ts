@@ -1,6 +1,7 @@
 import { degToRad } from '../src/core/units/index.js';
 import { halfWidthOf, type CutShape, type MuscleState } from './back.js';
 import { normal, type Random } from './random.js';
+import { knottedWaver } from './waver.js';
 
 /** How well somebody traces. */
 export interface Hand {
@@ -29,21 +30,9 @@ export function trueCut(cut: CutShape, muscle: MuscleState, deepestMm = 150): Po
 	return [...side('near').reverse(), [0, 0], ...side('off')];
 }
 
-/** A waver that changes over about 30 mm of line: random knots joined smoothly, SD `noiseMm`. */
-function waver(random: Random, noiseMm: number): (alongMm: number) => number {
-	const knots = Array.from({ length: 40 }, () => normal(random) * noiseMm * 1.2);
-	return (alongMm) => {
-		const t = (alongMm + 600) / 30;
-		const i = Math.max(0, Math.min(38, Math.floor(t)));
-		const u = t - i;
-		const ease = u * u * (3 - 2 * u);
-		return (knots[i] as number) * (1 - ease) + (knots[i + 1] as number) * ease;
-	};
-}
-
 /** One drawn tracing of a cut: waver, tilted paper, apex picked aside, sometimes a sprung end. */
 export function drawTracing(cut: CutShape, muscle: MuscleState, hand: Hand, random: Random): Point[] {
-	const sway = waver(random, hand.noiseMm);
+	const sway = knottedWaver(random, hand.noiseMm, 30, 40, -600);
 	const turn = degToRad(normal(random) * hand.tiltSdDeg);
 	const aside = normal(random) * hand.apexSdMm;
 	const bad = random() < hand.badShare;

@@ -31,23 +31,14 @@ export function run(command, args, options = {}) {
 	return done.stdout ?? '';
 }
 
-/** Runs a command without holding up this process. */
+/** Runs a command without holding up this process; answers with what it wrote where its output is piped (`stdio`). */
 export function runAsync(command, args, options = {}) {
 	return new Promise((resolve, reject) => {
 		const child = spawn(command, args, { cwd: ROOT, stdio: 'inherit', ...options });
-		child.on('error', reject);
-		child.on('exit', (code) => (code === 0 ? resolve() : reject(new Error(`${command} ended with ${code}`))));
-	});
-}
-
-/** Runs a command without holding up this process and answers with what it wrote. */
-export function captured(command, args, options = {}) {
-	return new Promise((resolve, reject) => {
-		const child = spawn(command, args, { cwd: ROOT, stdio: ['ignore', 'pipe', 'inherit'], ...options });
 		let said = '';
-		child.stdout.setEncoding('utf8').on('data', (text) => (said += text));
+		child.stdout?.setEncoding('utf8').on('data', (text) => (said += text));
 		child.on('error', reject);
-		child.on('exit', (code) => (code === 0 ? resolve(said) : reject(new Error(`${command} ended with ${code}`))));
+		child.on('close', (code) => (code === 0 ? resolve(said) : reject(new Error(`${command} ended with ${code}`))));
 	});
 }
 

@@ -1,4 +1,4 @@
-import type { Limits, SideChange, StationChange } from '../change/index.js';
+import { sideSlopeMmPerDay, type Limits, type SideChange, type StationChange } from '../change/index.js';
 import { probabilityAbove } from '../math/index.js';
 
 /** What would make the call surer, with the doubt (0..0.5: the chance of being on the other side of the limit) now and then. */
@@ -50,8 +50,8 @@ function oneMore(o: Outlook): number {
 	const read = o.ownVar / o.counted + o.sharedVar;
 	const readThen = o.ownVar / (o.counted + 1) + o.sharedVar;
 	// What is known without this visit's reading, then with a better one.
-	const without = Math.max(1e-6, 1 / o.variance - 1 / read);
-	return expectedDoubt(o.mm, o.variance, 1 / (without + 1 / readThen), o.limitMm);
+	const without = 1 / Math.max(1e-6, 1 / o.variance - 1 / read);
+	return expectedDoubt(o.mm, o.variance, joined(without, readThen), o.limitMm);
 }
 
 function anotherVisit(o: Outlook, weeks: number): number {
@@ -70,7 +70,6 @@ const TODAY_SHARE = 0.5;
 /** The single further measurement, or the waiting time, that is expected to reduce the doubt most; undefined where there is little, or nothing helps. */
 export function measureNext(worst: SideChange, change: StationChange, limits: Limits): MeasureNext | undefined {
 	const sign = Math.sign(worst.mm) || 1;
-	const side = { near: -1, off: 1, both: 0 }[worst.side];
 	const ends = sign < 0 ? [limits.watchLossMm, limits.refitLossMm] : [limits.watchGainMm, limits.refitGainMm];
 	const mm = Math.abs(worst.mm);
 	const limitMm = ends.reduce((best, l) => (Math.abs(l - mm) < Math.abs(best - mm) ? l : best));
@@ -79,7 +78,7 @@ export function measureNext(worst: SideChange, change: StationChange, limits: Li
 	const outlook: Outlook = {
 		mm,
 		variance: worst.sdMm ** 2,
-		slopeMmPerDay: sign * (change.meanSlopeMmPerDay + side * change.apartSlopeMmPerDay),
+		slopeMmPerDay: sign * sideSlopeMmPerDay(change, worst.side),
 		slopeVar: change.meanSlopeVar,
 		ownVar: noise.meanSdMm ** 2 + two * noise.apartSdMm ** 2,
 		sharedVar: noise.sharedMeanVar + two * noise.sharedApartVar,

@@ -7,6 +7,7 @@ import {
 	readDirection,
 	readStation,
 	sideChanges,
+	sideSlopeMmPerDay,
 	spreadingsOf,
 	type Forecast,
 	type Limits,
@@ -62,12 +63,10 @@ function latestUpTo(series: readonly StationChange[], day: Day): StationChange |
 
 function forecastOf(front: StationChange, worst: SideChange, limits: Limits): Forecast {
 	const sign = Math.sign(worst.mm) || 1;
-	const bySide = { near: -1, off: 1, both: 0 }[worst.side];
-	const slope = front.meanSlopeMmPerDay + bySide * front.apartSlopeMmPerDay;
 	return forecastLimit(
 		front.visitedOn,
 		{ mm: sign * worst.mm, sdMm: worst.sdMm },
-		{ mmPerDay: sign * slope, sdMmPerDay: Math.sqrt(front.meanSlopeVar) },
+		{ mmPerDay: sign * sideSlopeMmPerDay(front, worst.side), sdMmPerDay: Math.sqrt(front.meanSlopeVar) },
 		worst.mm < 0 ? limits.refitLossMm : limits.refitGainMm
 	);
 }

@@ -1,4 +1,4 @@
-import { consensusCurve, normalDistances, type Curve } from '../curve/index.js';
+import { consensusCurve, lengthsFromApex, normalDistances, type Curve, type Outline } from '../curve/index.js';
 import { solveSpd } from '../math/index.js';
 
 /** Shift x and y, turn, place. */
@@ -9,17 +9,10 @@ const DEEPEST_MM = 165;
 const SMOOTH_MM = 16;
 
 /** The fitted day's curve of a station as a thing to measure against. */
-export interface BandModel {
-	readonly xMm: Float64Array;
-	readonly yMm: Float64Array;
-	readonly normalX: Float64Array;
-	readonly normalY: Float64Array;
-	readonly alongMm: Float64Array;
+export interface BandModel extends Outline {
 	/** What pose and place do to the distance at each point: row-major, points by `COMMON_COLUMNS`. */
 	readonly common: Float64Array;
 }
-
-type Outline = Pick<BandModel, 'xMm' | 'yMm' | 'normalX' | 'normalY' | 'alongMm'>;
 
 /** A waver is longer than the consensus's steps: every second of its points tells as much. */
 const EVERY = 2;
@@ -28,15 +21,7 @@ const EVERY = 2;
 function outlineOf(curves: readonly Curve[]): Outline {
 	const curve = consensusCurve(curves);
 	const n = curve.xMm.length;
-	const apex = curve.xMm.findIndex((x, i) => x === 0 && curve.yMm[i] === 0);
-	const along = new Float64Array(n);
-	const gap = (i: number): number =>
-		Math.hypot(
-			(curve.xMm[i + 1] as number) - (curve.xMm[i] as number),
-			(curve.yMm[i + 1] as number) - (curve.yMm[i] as number)
-		);
-	for (let i = apex + 1; i < n; i++) along[i] = (along[i - 1] as number) + gap(i - 1);
-	for (let i = apex - 1; i >= 0; i--) along[i] = (along[i + 1] as number) - gap(i);
+	const { apex, alongMm: along } = lengthsFromApex(curve);
 	const places = Array.from({ length: n }, (_, i) => i).filter((i) => i > 0 && i < n - 1 && (i - apex) % EVERY === 0);
 	const keep = places.map((i) => smoothAt(curve, along, i)).filter((p) => p.y > -DEEPEST_MM);
 	return {

@@ -150,19 +150,18 @@ export function stepBank(bank: Bank, days: number, measuredMm: number, ownVar: n
 }
 
 export function bankChange(bank: Bank): BankChange {
-	const all = bank.flat();
-	const state = merged(all);
-	const { mm, varianceMm2 } = changeSinceFit(state);
+	const { mm, varianceMm2 } = changeSinceFit(merged(bank.flat()));
 	return {
 		mm,
 		varianceMm2,
 		stepChance: bank.reduce((s, row) => s + (row[STEP] as Member).weight, 0),
-		sharedVar: bank.reduce(
-			(s, row, r) => s + row.reduce((a, m) => a + m.weight, 0) * (SHARED_SDS_MM[r] as number) ** 2,
-			0
-		)
+		sharedVar: sharedVarOf(bank)
 	};
 }
+
+/** Expected variance of the errors that repeats share, mm². */
+export const sharedVarOf = (bank: Bank): number =>
+	bank.reduce((s, row, r) => s + row.reduce((a, m) => a + m.weight, 0) * (SHARED_SDS_MM[r] as number) ** 2, 0);
 
 /** What is believed of the shared error before anything was traced, one share for each of its sizes. */
 export const SHARED_PRIOR = { mean: [0.15, 0.35, 0.3, 0.15, 0.05], apart: [0.35, 0.4, 0.18, 0.05, 0.02] } as const;

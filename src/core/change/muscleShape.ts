@@ -8,7 +8,7 @@ const REACH_MM = 36;
 export type Muscle = readonly [bump: number, lower: number, wider: number];
 export const MUSCLE_COLUMNS = 3;
 
-export function muscleAt(depthMm: number): Muscle {
+function muscleAt(depthMm: number): Muscle {
 	const z = (depthMm - CENTRE_MM) / REACH_MM;
 	const bump = Math.exp(-0.5 * z * z);
 	return [bump, bump * z, bump * (z * z - 0.5)];

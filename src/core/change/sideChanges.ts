@@ -33,6 +33,10 @@ export function sideChanges(station: string, c: StationChange): SideChange[] {
 	];
 }
 
+/** How fast one side, or the mean of both, is changing, mm a day. */
+export const sideSlopeMmPerDay = (c: StationChange, side: ChangeSide): number =>
+	c.meanSlopeMmPerDay + { near: -1, off: 1, both: 0 }[side] * c.apartSlopeMmPerDay;
+
 /** Change of the left-right difference (off - near), mm with its SD. */
 export function sidesApart(c: StationChange): { readonly mm: number; readonly sdMm: number } {
 	return { mm: 2 * c.apartMm, sdMm: 2 * Math.sqrt(c.apartVar) };

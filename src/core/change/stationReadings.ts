@@ -41,13 +41,7 @@ function middleOf(all: readonly Float64Array[]): Float64Array {
 	for (let k = 0; k < out.length; k++) {
 		here.length = 0;
 		for (const d of all) if (!Number.isNaN(d[k])) here.push(d[k] as number);
-		const [a, b, c] = here;
-		out[k] =
-			here.length * 2 <= all.length
-				? Number.NaN
-				: here.length === 3
-					? Math.max(Math.min(a as number, b as number), Math.min(Math.max(a as number, b as number), c as number))
-					: median(here);
+		out[k] = here.length * 2 > all.length ? median(here) : Number.NaN;
 	}
 	return out;
 }

@@ -1,7 +1,7 @@
 import { daysBetween, type Day } from '../units/index.js';
 import { mean } from '../math/index.js';
 import { BACK_TREND, predictTrend, startTrend, updateTrend, type TrendState } from './levelFilter.js';
-import { bankChange, markBank, SHARED_PRIOR, startBank, stepBank, type Bank } from './levelBank.js';
+import { bankChange, markBank, SHARED_PRIOR, sharedVarOf, startBank, stepBank, type Bank } from './levelBank.js';
 import { addVisit, halvesOf, noiseOf, STARTING_NOISE, ownVariances, type NoiseModel } from './noiseModel.js';
 import type { StationVisit } from './stationReadings.js';
 
@@ -64,8 +64,7 @@ const withSides = (halves: { readonly mean: number; readonly apart: number }): P
 
 function begin(at: Parts, own: Parts): Followed {
 	const banks = each((part) => startBank(at[part], own[part], SHARED_PRIOR[part === 'apart' ? 'apart' : 'mean']));
-	const trend = (part: 'mean' | 'apart') =>
-		startTrend(at[part], own[part] + bankChange(banks[part]).sharedVar, BACK_TREND);
+	const trend = (part: 'mean' | 'apart') => startTrend(at[part], own[part] + sharedVarOf(banks[part]), BACK_TREND);
 	return { banks, eachChance: EACH_START, trends: { mean: trend('mean'), apart: trend('apart') } };
 }
 
@@ -80,7 +79,7 @@ function goOn(before: Followed, days: number, at: Parts, own: Parts): Followed {
 		updateTrend(
 			predictTrend(before.trends[part], days, BACK_TREND),
 			at[part],
-			own[part] + bankChange(banks[part]).sharedVar,
+			own[part] + sharedVarOf(banks[part]),
 			BACK_TREND
 		);
 	return { banks, eachChance: alone / (alone + together), trends: { mean: trend('mean'), apart: trend('apart') } };

@@ -1,6 +1,7 @@
 import { solveSpd } from '../math/index.js';
 import { degToRad } from '../units/index.js';
 import { frameAtApex } from './findApex.js';
+import { lengthsFromApex, type Outline } from './outline.js';
 import type { Curve } from './types.js';
 
 /**
@@ -21,28 +22,19 @@ const DEEPEST_MM = 135;
 const WIDEST_GAP_MM = 45;
 
 /** Points of a smooth reference with their outward normals, walked from near to off. */
-export interface Reference {
+export interface Reference extends Outline {
 	readonly curve: Curve;
-	readonly xMm: Float64Array;
-	readonly yMm: Float64Array;
-	readonly normalX: Float64Array;
-	readonly normalY: Float64Array;
-	/** Signed length along the curve from the apex, mm, negative on the near side. */
-	readonly alongMm: Float64Array;
 	/** What each pose and muscle parameter does to the distance at each point: row-major, points by parameters. */
 	readonly design: Float64Array;
 }
 
 /** Where distances are measured from, and which way. */
-export type Normals = Pick<Reference, 'xMm' | 'yMm' | 'normalX' | 'normalY'>;
+export type Normals = Pick<Outline, 'xMm' | 'yMm' | 'normalX' | 'normalY'>;
 
 /** Prepares a framed curve (evenly spaced points, apex at the origin) to be compared against. */
 export function makeReference(curve: Curve): Reference {
 	const n = curve.xMm.length;
-	const apex = curve.xMm.findIndex((x, i) => x === 0 && curve.yMm[i] === 0);
-	const along = new Float64Array(n);
-	for (let i = apex + 1; i < n; i++) along[i] = (along[i - 1] as number) + gap(curve, i - 1);
-	for (let i = apex - 1; i >= 0; i--) along[i] = (along[i + 1] as number) - gap(curve, i);
+	const { alongMm } = lengthsFromApex(curve);
 	const keep: number[] = [];
 	for (let i = 1; i < n - 1; i++) if ((curve.yMm[i] as number) > -DEEPEST_MM) keep.push(i);
 	const normals = keep.map((i) => {
@@ -58,16 +50,9 @@ export function makeReference(curve: Curve): Reference {
 		yMm: Float64Array.from(keep, (i) => curve.yMm[i] as number),
 		normalX: Float64Array.from(normals, (v) => v[0]),
 		normalY: Float64Array.from(normals, (v) => v[1]),
-		alongMm: Float64Array.from(keep, (i) => along[i] as number)
+		alongMm: Float64Array.from(keep, (i) => alongMm[i] as number)
 	};
 	return { curve, ...at, design: Float64Array.from(keep.flatMap((_, k) => designRow(at, k))) };
-}
-
-function gap(curve: Curve, i: number): number {
-	return Math.hypot(
-		(curve.xMm[i + 1] as number) - (curve.xMm[i] as number),
-		(curve.yMm[i + 1] as number) - (curve.yMm[i] as number)
-	);
 }
 
 /** Distance along one reference normal to the tracing, mm, outward positive; NaN where it is not met. */

@@ -23,4 +23,5 @@ export {
 	removePose,
 	type Reference
 } from './alignToReference.js';
+export * from './outline.js';
 export * from './repeatDifference.js';

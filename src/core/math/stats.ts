@@ -18,8 +18,13 @@ export function sampleSd(values: readonly number[] | Float64Array): number {
 	return Math.sqrt((squares - drift ** 2 / values.length) / (values.length - 1));
 }
 
+/** Three repeats are the usual case, and need no sorting. */
+const middleOfThree = ([a, b, c]: readonly [number, number, number]): number =>
+	Math.max(Math.min(a, b), Math.min(Math.max(a, b), c));
+
 /** Median; the mean of the middle two for an even count; NaN for no values. */
 export function median(values: readonly number[]): number {
+	if (values.length === 3) return middleOfThree(values as [number, number, number]);
 	const sorted = [...values].sort((a, b) => a - b);
 	const half = sorted.length >> 1;
 	return sorted.length % 2 ? (sorted[half] as number) : ((sorted[half - 1] as number) + (sorted[half] as number)) / 2;

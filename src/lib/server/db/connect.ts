@@ -4,7 +4,7 @@ import * as schema from './schema.js';
 
 export type Database = NodePgDatabase<typeof schema>;
 /** A database or an open transaction: what a record function may ask. */
-export type Asker = Pick<Database, 'select' | 'insert' | 'update' | 'delete' | 'execute'>;
+export type Asker = Pick<Database, 'select' | 'selectDistinctOn' | 'insert' | 'update' | 'delete' | 'execute'>;
 
 export interface Connection {
 	readonly db: Database;

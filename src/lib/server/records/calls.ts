@@ -1,4 +1,4 @@
-import { and, eq, sql } from 'drizzle-orm';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import { ENGINE_VERSION, watchHorse, type Call, type Verdict } from '../../../core/call/index.js';
 import type { Tracing } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
@@ -128,6 +128,18 @@ export async function rejudgeHorse(tx: Asker, horse: JudgedHorse): Promise<void>
 		if (pairing.inUse) standing = { pairing: { ...pairing, fittedOn }, judgement };
 	}
 	await storeStanding(tx, horse, { ...standing, tracings, found });
+}
+
+/** The latest stored call by the present engine of each pairing that has one. The caller has bounded the pairings. */
+export async function latestCalls(db: Asker, pairingIds: readonly string[]): Promise<Map<string, Call>> {
+	if (pairingIds.length === 0) return new Map();
+	const { storedCall } = tables;
+	const rows = await db
+		.selectDistinctOn([storedCall.pairingId], { pairingId: storedCall.pairingId, body: storedCall.body })
+		.from(storedCall)
+		.where(and(inArray(storedCall.pairingId, [...pairingIds]), eq(storedCall.engineVersion, ENGINE_VERSION)))
+		.orderBy(storedCall.pairingId, sql`body->>'visitedOn' desc`);
+	return new Map(rows.map((r) => [r.pairingId, r.body]));
 }
 
 /** Stored calls of one pairing by the present engine, oldest first. The caller has bounded the pairing. */

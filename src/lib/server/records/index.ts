@@ -8,7 +8,7 @@ export * from './tracings.js';
 export { cutsOfDay, tracingsOfDay } from './tracingsOfDay.js';
 export * from './board.js';
 export * from './photos.js';
-export { judgePairing, listCalls, rejudgeHorse, type Judgement } from './calls.js';
+export { judgePairing, latestCalls, listCalls, rejudgeHorse, type Judgement } from './calls.js';
 export * from './entries.js';
 export { listVisitFields, type RecordedVisit } from './visitFields.js';
 export * from './evidence.js';

@@ -2,7 +2,14 @@ import { compareDays, LIMITS } from '$core/change/index.js';
 import { MAIN_STATIONS } from '$core/curve/index.js';
 import { answerPage, parseId } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { findHorse, listCalls, listFitMarks, listPairings, listTracings } from '$lib/server/records/index.js';
+import {
+	findHorse,
+	latestCalls,
+	listCalls,
+	listFitMarks,
+	listPairings,
+	listTracings
+} from '$lib/server/records/index.js';
 import type { PageServerLoad } from './$types.js';
 
 /** The back's shape through time at one station: `?station=T8&against=YYYY-MM-DD&on=YYYY-MM-DD`. */
@@ -12,11 +19,15 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 		const horse = await findHorse(db, locals.scope, parseId(params.horse));
 		const pairings = await listPairings(db, locals.scope, horse.id);
 		const pairing = pairings.find((p) => p.id === url.searchParams.get('pairing')) ?? pairings[0];
-		const [tracings, marks, calls] = await Promise.all([
+		const pairingIds = pairings.map((p) => p.id);
+		const [tracings, allMarks, calls, latest] = await Promise.all([
 			listTracings(db, horse.id),
-			pairing ? listFitMarks(db, [pairing.id]) : [],
-			pairing ? listCalls(db, pairing.id) : []
+			listFitMarks(db, pairingIds),
+			pairing ? listCalls(db, pairing.id) : [],
+			latestCalls(db, pairingIds)
 		]);
+		const marksOf = (id: string | undefined) => allMarks.filter((m) => m.pairingId === id);
+		const marks = marksOf(pairing?.id);
 		const station = MAIN_STATIONS.find((s) => s === url.searchParams.get('station')) ?? 'T8';
 		const days = [...new Set(tracings.filter((t) => t.station === station).map((t) => t.visitedOn))].sort();
 		const known = (name: string) => days.find((d) => d === url.searchParams.get(name));
@@ -28,22 +39,16 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 				return c ? [{ day: call.visitedOn, mm: c.mm, sdMm: c.sdMm }] : [];
 			});
 		const last = calls.at(-1);
-		const allMarks = await listFitMarks(
-			db,
-			pairings.map((p) => p.id)
-		);
-		const saddles = await Promise.all(
-			pairings.map(async (p) => {
-				const call = (await listCalls(db, p.id)).at(-1);
-				return {
-					pairingId: p.id,
-					name: p.saddleName,
-					school: p.school,
-					fittedOn: allMarks.filter((m) => m.pairingId === p.id).at(-1)?.fittedOn ?? null,
-					call: call ? { verdict: call.verdict, sureness: call.sureness, refitOn: call.forecast.refitOn } : null
-				};
-			})
-		);
+		const saddles = pairings.map((p) => {
+			const call = latest.get(p.id);
+			return {
+				pairingId: p.id,
+				name: p.saddleName,
+				school: p.school,
+				fittedOn: marksOf(p.id).at(-1)?.fittedOn ?? null,
+				call: call ? { verdict: call.verdict, sureness: call.sureness, refitOn: call.forecast.refitOn } : null
+			};
+		});
 		return {
 			horse: { id: horse.id, name: horse.name },
 			saddle: pairing?.saddleName ?? null,
