@@ -262,6 +262,7 @@
 		display: grid;
 		grid-template-columns: minmax(0, 1fr) 23.5rem;
 		grid-template-areas: 'strip call' 'rail call' 'cuts call';
+		grid-template-rows: auto auto 1fr;
 		gap: 0.75rem;
 	}
 	.strip {
@@ -326,6 +327,7 @@
 		.page {
 			grid-template-columns: minmax(0, 1fr);
 			grid-template-areas: 'call' 'strip' 'rail' 'cuts';
+			grid-template-rows: none;
 		}
 		.about {
 			flex-basis: 100%;

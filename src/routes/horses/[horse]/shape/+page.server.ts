@@ -1,3 +1,4 @@
+import type { Call } from '$core/call/index.js';
 import { compareDays, LIMITS } from '$core/change/index.js';
 import { MAIN_STATIONS } from '$core/curve/index.js';
 import { answerPage, parseId } from '$lib/server/door/index.js';
@@ -11,6 +12,9 @@ import {
 	listTracings
 } from '$lib/server/records/index.js';
 import type { PageServerLoad } from './$types.js';
+
+/** A limit that is reached already is no forecast. */
+const ahead = (call: Call) => (call.verdict === 'refit' || call.verdict === 'stop' ? null : call.forecast);
 
 /** The back's shape through time at one station: `?station=T8&against=YYYY-MM-DD&on=YYYY-MM-DD`. */
 export const load: PageServerLoad = ({ locals, params, url }) =>
@@ -46,7 +50,7 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 				name: p.saddleName,
 				school: p.school,
 				fittedOn: marksOf(p.id).at(-1)?.fittedOn ?? null,
-				call: call ? { verdict: call.verdict, sureness: call.sureness, refitOn: call.forecast.refitOn } : null
+				call: call ? { verdict: call.verdict, sureness: call.sureness, refitOn: ahead(call)?.refitOn ?? null } : null
 			};
 		});
 		return {
@@ -62,7 +66,7 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 			fitDays: marks.map((m) => m.fittedOn),
 			comparison: against ? (compareDays(station, tracings, against) ?? null) : null,
 			trend: { near: side('near'), off: side('off') },
-			forecast: last?.forecast ?? null,
+			forecast: last ? ahead(last) : null,
 			skill: last ? { repeatsMm: last.withinVisitSdMm, detectableMm: last.detectableChangeMm } : null
 		};
 	});

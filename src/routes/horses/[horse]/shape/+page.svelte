@@ -3,6 +3,7 @@
 	import { page } from '$app/state';
 	import { MAIN_STATIONS } from '$core/curve/index.js';
 	import TrendChart from '$lib/ui/charts/TrendChart.svelte';
+	import { MediaQuery } from 'svelte/reactivity';
 	import { formatDay } from '$lib/ui/format.js';
 	import { againstPath, clearest, dayPath, differenceCsv, intervalPath, unroll } from '$lib/ui/shape/overlayShape.js';
 	import { saveSvg, saveSvgAsPng, saveText } from '$lib/ui/shape/saveFile.js';
@@ -20,13 +21,14 @@
 	const at = $derived(Math.max(0, data.days.indexOf(day ?? '')));
 	const shown = $derived(comparison?.days.find((d) => d.day === day));
 	const kept = $derived((comparison?.days ?? []).filter((d) => pinned.includes(d.day) && d.day !== day));
-	/** Half the height of the unrolled drawing, in its own units, and the millimetres that fit into it. */
-	const ROOM = 40;
+	/** Half the height of the unrolled drawing, in its own units (taller where it is narrow), and the millimetres that fit into it. */
+	const narrow = new MediaQuery('(max-width: 40rem)');
+	const room = $derived(narrow.current ? 80 : 40);
 	const reachMm = $derived(
 		3 *
 			Math.ceil(Math.max(9, ...(shown?.mm ?? []).map((mm, k) => Math.abs(mm ?? 0) + (shown?.plusMinusMm[k] ?? 0))) / 3)
 	);
-	const scale = $derived(ROOM / reachMm);
+	const scale = $derived(room / reachMm);
 	const ticks = $derived(
 		Array.from({ length: 7 }, (_, i) => (i - 3) * (reachMm / 3)).filter((mm) => Math.abs(mm) <= reachMm)
 	);
@@ -121,7 +123,12 @@
 				<b>{most.mm > 0 ? '+' : '−'}{Math.abs(most.mm).toFixed(1)} ± {most.plusMinusMm.toFixed(1)} mm</b>.
 			{:else}Nowhere more than these tracings can show.{/if}
 		</p>
-		<svg class="profile" viewBox="-215 -48 430 96" role="img" aria-label="Difference along the curve, from near to off">
+		<svg
+			class="profile"
+			viewBox={`-215 ${-room - 8} 430 ${2 * room + 16}`}
+			role="img"
+			aria-label="Difference along the curve, from near to off"
+		>
 			{#each ticks as mm (mm)}
 				<path class="grid" class:zero={mm === 0} d={`M-205 ${-mm * scale}H205`} />
 				<text x="-213" y={-mm * scale + 3}>{mm > 0 ? '+' : mm < 0 ? '−' : ''}{Math.abs(mm)}</text>
@@ -199,7 +206,8 @@
 				{#each data.saddles as s (s.pairingId)}
 					<tr aria-current={s.pairingId === data.pairingId ? 'true' : undefined}>
 						<th scope="row"
-							><button class="link" onclick={() => ask({ pairing: s.pairingId })}>{s.name}</button>, fitted {s.school}</th
+							><button class="link" onclick={() => ask({ pairing: s.pairingId })}>{s.name}</button>
+							<span class="quiet">fitted {s.school}</span></th
 						>
 						<td>{s.fittedOn ? formatDay(s.fittedOn) : 'none yet'}</td>
 						<td>{s.call ? `${VERDICT_WORD[s.call.verdict]}, ${surenessWords(s.call.sureness)}` : 'no call yet'}</td>
@@ -226,6 +234,9 @@
 		border: 0;
 		font-size: 0.875rem;
 		color: var(--zt-quiet);
+	}
+	th .link {
+		text-align: left;
 	}
 	tr[aria-current] th {
 		font-weight: 700;
