@@ -118,6 +118,11 @@ function likelihood(state: TrendState, measuredMm: number, variance: number): nu
 	return core + 1e-4;
 }
 
+function mayHaveStepped(state: TrendState): TrendState {
+	const [level, ...rest] = state.p as [number, ...number[]];
+	return { ...state, p: [level + STEP_SD_MM ** 2, ...rest] };
+}
+
 /** A bank after a measurement, with the likelihood that it gave to that measurement beforehand (but for the root of 2 pi). */
 export interface SteppedBank {
 	readonly bank: Bank;
@@ -133,9 +138,7 @@ export function stepBank(bank: Bank, days: number, measuredMm: number, ownVar: n
 			const from = row.map((m, i) => ({ state: m.state, weight: m.weight * (move[i]?.[j] as number) }));
 			const weight = from.reduce((s, m) => s + m.weight, 0);
 			const ahead = predictTrend(merged(from), days, model);
-			const p = [...ahead.p];
-			if (j === STEP) p[0] = (p[0] as number) + STEP_SD_MM ** 2;
-			const ready = { ...ahead, p };
+			const ready = j === STEP ? mayHaveStepped(ahead) : ahead;
 			return {
 				state: updateTrend(ready, measuredMm, variance, model),
 				weight: weight * likelihood(ready, measuredMm, variance)
