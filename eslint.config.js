@@ -22,8 +22,8 @@ const CORE_ROOMS = [
 	'load',
 	'zones',
 	'checks',
-	'reading',
 	'schedule',
+	'reading',
 	'call',
 	'formats'
 ];

@@ -38,9 +38,16 @@ async function main() {
 	});
 	const build = ensureBuild();
 	await prepared;
+	const folder = await build;
 	const wanted = Number(process.env.PORT) || USUAL_PORT;
 	const port = (await portFree(wanted)) ? wanted : 0;
-	const server = await startServer({ build, databaseUrl: postgres.url, secret: secretOf(state), port });
+	const server = await startServer({
+		build: folder,
+		databaseUrl: postgres.url,
+		secret: secretOf(state),
+		port,
+		env: { ZT_DEMO: '1' }
+	});
 	let stopping = false;
 	const stop = async () => {
 		if (stopping) return;

@@ -25,7 +25,7 @@ async function bundle() {
 		minify: true,
 		platform: 'node',
 		format: 'esm',
-		external: ['sharp'],
+		external: ['sharp', 'joi'],
 		logLevel: 'error'
 	});
 	renameSync(draft, BUNDLE);

@@ -7,6 +7,8 @@ declare global {
 			person: SignedIn | undefined;
 			scope: Scope;
 			theme: 'paper' | 'stable' | undefined;
+			/** Today where the person is. */
+			today: string;
 		}
 		interface Error {
 			message: string;

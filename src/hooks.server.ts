@@ -1,30 +1,65 @@
-import { json, redirect, type Handle, type HandleServerError } from '@sveltejs/kit';
+import { redirect, type Handle, type HandleServerError, type RequestEvent } from '@sveltejs/kit';
 import { building } from '$app/environment';
+import { CoreError } from '$core/errors/index.js';
 import { errorSentence } from '$words/index.js';
+import { overHttps } from '$lib/server/access/cookies.js';
 import { personOf } from '$lib/server/access/signIn.js';
 import { app } from '$lib/server/app.js';
+import { refusalJson, refusalOf, refusalPage, todayFor, ZONE_COOKIE } from '$lib/server/door/index.js';
+import { logError } from '$lib/server/log.js';
 import { scopeOf } from '$lib/server/records/index.js';
 
 const OPEN_PATHS = new Set(['/sign-in']);
+const YEAR_SECONDS = 31_536_000;
+/** A digital ruler or scanner on the person's own computer is a stand-in of the demo. */
+const LOOPBACK = / http:\/\/(127\.0\.0\.1|localhost):\*/g;
 
-function refuseSignedOut(pathname: string, search: string, wantsPage: boolean): Response {
-	if (wantsPage) redirect(303, `/sign-in?to=${encodeURIComponent(pathname + search)}`);
-	return json({ code: 'not-signed-in', message: errorSentence({ code: 'not-signed-in', data: {} }) }, { status: 401 });
+const wantsPage = ({ request, url }: RequestEvent): boolean =>
+	request.method === 'GET' && !url.pathname.startsWith('/api/');
+
+/** A write that another site's page sent, with or without a body. */
+function isForeign({ request, url }: RequestEvent): boolean {
+	if (['GET', 'HEAD', 'OPTIONS'].includes(request.method)) return false;
+	const origin = request.headers.get('origin');
+	return (origin !== null && origin !== url.origin) || request.headers.get('sec-fetch-site') === 'cross-site';
 }
 
 /** Nothing but the sign-in page answers a person who is signed out; everyone else carries the yards they belong to. */
+async function admit(event: RequestEvent): Promise<CoreError | undefined> {
+	if (isForeign(event)) return new CoreError('foreign-origin');
+	event.locals.person = await personOf(event.request.headers);
+	if (event.locals.person) event.locals.scope = await scopeOf(app().db, event.locals.person.id);
+	else if (!OPEN_PATHS.has(event.url.pathname)) return new CoreError('not-signed-in');
+	return undefined;
+}
+
+function guarded(response: Response): Response {
+	const { headers } = response;
+	headers.set('x-content-type-options', 'nosniff');
+	headers.set('referrer-policy', 'same-origin');
+	if (overHttps()) headers.set('strict-transport-security', `max-age=${YEAR_SECONDS}`);
+	const policy = headers.get('content-security-policy');
+	if (policy && process.env['ZT_DEMO'] !== '1') headers.set('content-security-policy', policy.replace(LOOPBACK, ''));
+	return response;
+}
+
 export const handle: Handle = async ({ event, resolve }) => {
 	const began = performance.now();
 	const theme = event.cookies.get('zt-theme');
 	event.locals.theme = theme === 'paper' || theme === 'stable' ? theme : undefined;
 	event.locals.scope = { personId: '', memberships: [] };
+	event.locals.today = todayFor(event.cookies.get(ZONE_COOKIE), new Date());
 	if (building) return resolve(event);
-	event.locals.person = await personOf(event.request.headers);
-	if (event.locals.person) event.locals.scope = await scopeOf(app().db, event.locals.person.id);
-	else if (!OPEN_PATHS.has(event.url.pathname)) {
-		const wantsPage = event.request.method === 'GET' && !event.url.pathname.startsWith('/api/');
-		return refuseSignedOut(event.url.pathname, event.url.search, wantsPage);
+	let refusal: CoreError | undefined;
+	try {
+		refusal = await admit(event);
+	} catch (error) {
+		logError('not admitted', error, { method: event.request.method, path: event.url.pathname });
+		refusal = refusalOf(error) ?? new CoreError('database-away');
 	}
+	if (refusal?.code === 'not-signed-in' && wantsPage(event))
+		redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);
+	if (refusal) return guarded(wantsPage(event) ? refusalPage(refusal) : refusalJson(refusal));
 	const response = await resolve(event, {
 		transformPageChunk: ({ html }) =>
 			html.replace(
@@ -33,13 +68,11 @@ export const handle: Handle = async ({ event, resolve }) => {
 			)
 	});
 	response.headers.set('server-timing', `all;dur=${(performance.now() - began).toFixed(1)}`);
-	response.headers.set('x-content-type-options', 'nosniff');
-	response.headers.set('referrer-policy', 'same-origin');
-	return response;
+	return guarded(response);
 };
 
-export const handleError: HandleServerError = ({ error, status, message }) => {
+export const handleError: HandleServerError = ({ error, event, status, message }) => {
 	if (status === 404) return { message: errorSentence({ code: 'not-found', data: {} }), code: 'not-found' };
-	console.error(error);
+	logError('request failed', error, { method: event.request.method, path: event.url.pathname });
 	return { message: status >= 500 ? 'Something broke on our side. What was recorded is safe; try again.' : message };
 };

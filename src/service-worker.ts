@@ -13,6 +13,9 @@ const OPTIONAL = /cyrillic|greek|vietnamese/;
 const SHELL_FILES = [...build, ...files].filter((f) => !OPTIONAL.test(f));
 const ASSETS = new Set([...build, ...files]);
 const PATIENCE_MS = 5000;
+/** The pages of every horse that is due on a page of the board. */
+const MOST_WARMED = 200;
+const AT_ONCE = 4;
 
 worker.addEventListener('install', (event) => {
 	event.waitUntil(
@@ -78,14 +81,14 @@ worker.addEventListener('fetch', (event) => {
 /** Pages that may be wanted where there is no connection are fetched ahead. */
 worker.addEventListener('message', (event) => {
 	const paths = (event.data as { warm?: string[] } | null)?.warm ?? [];
-	const warm = paths
-		.filter((p) => p.startsWith('/') && isPage(p))
-		.slice(0, 20)
-		.map(async (p) => {
+	const wanted = paths.filter((p) => p.startsWith('/') && isPage(p)).slice(0, MOST_WARMED);
+	const fetchNext = async (): Promise<void> => {
+		for (let p = wanted.shift(); p !== undefined; p = wanted.shift()) {
 			const url = new URL(p, worker.location.origin);
 			await fetch(url, { headers: { accept: 'text/html' } })
 				.then((response) => keepPage(url, response))
 				.catch(() => undefined);
-		});
-	event.waitUntil(Promise.all(warm));
+		}
+	};
+	event.waitUntil(Promise.all(Array.from({ length: AT_ONCE }, fetchNext)));
 });

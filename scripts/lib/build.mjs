@@ -6,7 +6,7 @@ const SOURCES = ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite
 const KEPT_BUILDS = 3;
 
 /** Builds the application when these very sources have not been built before; returns the build's folder. */
-export function ensureBuild() {
+export async function ensureBuild() {
 	const name = contentName(SOURCES);
 	const builds = path.join(ROOT, 'build/app');
 	const folder = path.join(builds, name);
@@ -20,6 +20,7 @@ export function ensureBuild() {
 		run(process.execPath, [path.join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], {
 			env: { ...process.env, NODE_ENV: 'production', ZT_BUILD_OUT: draft, ZT_KIT_OUT: `build/kit-${process.pid}` }
 		});
+		await buildExportWorker(draft);
 		if (existsSync(folder)) rmSync(draft, { recursive: true });
 		else renameSync(draft, folder);
 	} finally {
@@ -27,6 +28,21 @@ export function ensureBuild() {
 	}
 	forgetOldBuilds(builds, name);
 	return folder;
+}
+
+/** What is made for taking away is made in a thread of its own, which the server loads from beside itself. */
+async function buildExportWorker(folder) {
+	const { build } = await import('esbuild');
+	await build({
+		entryPoints: [path.join(ROOT, 'src/lib/server/print/exportWorker.ts')],
+		outfile: path.join(folder, 'exportWorker.mjs'),
+		bundle: true,
+		minify: true,
+		platform: 'node',
+		format: 'esm',
+		banner: { js: "import{createRequire as zt}from'node:module';const require=zt(import.meta.url);" },
+		logLevel: 'error'
+	});
 }
 
 function forgetOldBuilds(builds, present) {

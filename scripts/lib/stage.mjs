@@ -27,8 +27,9 @@ export async function makeDatabase({ demo = false } = {}) {
 }
 
 /** A whole throwaway application: database, build, server. `restart` ends the server and starts it again. */
-export async function setStage({ demo = true, env = {} } = {}) {
-	const build = ensureBuild();
+export async function setStage({ demo = true, env: more = {} } = {}) {
+	const env = { ...(demo ? { ZT_DEMO: '1' } : {}), ...more };
+	const build = await ensureBuild();
 	const database = await makeDatabase({ demo });
 	const secret = randomBytes(24).toString('hex');
 	let server = await startServer({ build, databaseUrl: database.url, secret, env });

@@ -5,6 +5,8 @@ import { CoreError } from '../core/errors/index.js';
 import { readPointsCsv, type ReadReport } from '../core/formats/index.js';
 import { parseDay } from '../core/units/index.js';
 import { errorSentence, problemLine } from '../words/index.js';
+import { handsJson, handsList } from './hands.js';
+import { parseHandsCase } from './handsCase.js';
 import { measureJson } from './measure.js';
 import { sliceJson, stationsOf } from './slice.js';
 import { sheetOf, traceJson } from './trace.js';
@@ -14,6 +16,7 @@ const USAGE = {
 	measure: 'Use: zt measure POINTS.csv',
 	watch: 'Use: zt watch POINTS.csv --fitted YYYY-MM-DD [--school close|roomy]',
 	trace: 'Use: zt trace PHOTO --sheet a3|a4|a2|letter|tabloid',
+	hands: 'Use: zt hands CASE.json, or zt hands --list',
 	slice: 'Use: zt slice MESH.stl|.ply|.obj --at S_MM[,S_MM…]'
 };
 
@@ -51,6 +54,7 @@ function options(args: string[], usage: string) {
 				school: { type: 'string' },
 				sheet: { type: 'string' },
 				at: { type: 'string' },
+				list: { type: 'boolean' },
 				json: { type: 'boolean' }
 			}
 		});
@@ -81,6 +85,11 @@ async function run(command: string | undefined, args: string[]): Promise<Record<
 		const { positionals, values } = options(args, USAGE.trace);
 		const sheet = sheetOf(values.sheet, USAGE.trace);
 		return traceJson(readBytes(positionals[0], USAGE.trace), sheet);
+	}
+	if (command === 'hands') {
+		const { positionals, values } = options(args, USAGE.hands);
+		if (values.list) return handsList();
+		return handsJson(await parseHandsCase(readInput(positionals[0], USAGE.hands)));
 	}
 	if (command === 'slice') {
 		const { positionals, values } = options(args, USAGE.slice);

@@ -1,17 +1,21 @@
 <script lang="ts">
 	import '../app.css';
 	import { page } from '$app/state';
+	import { onMount } from 'svelte';
 	import { LogOut, Moon, Sun } from '@lucide/svelte';
 	import Shortcuts from '$lib/ui/Shortcuts.svelte';
+	import { PLACES } from '$lib/ui/places.js';
 	import SyncMark from '$lib/ui/offline/SyncMark.svelte';
 	import type { LayoutProps } from './$types.js';
 
 	const { data, children }: LayoutProps = $props();
-	const LINKS = [
-		{ href: '/', word: 'Horses' },
-		{ href: '/saddles', word: 'Saddles' },
-		{ href: '/import', word: 'Import' }
-	];
+	const LINKS = PLACES.filter((p) => p.bar);
+	const YEAR_SECONDS = 31_536_000;
+	/** So that today is today where the person is, on the server too. */
+	onMount(() => {
+		const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+		if (zone) document.cookie = `zt-zone=${zone}; path=/; max-age=${YEAR_SECONDS}; samesite=lax`;
+	});
 	const here = (href: string) =>
 		href === '/'
 			? page.url.pathname === '/' || page.url.pathname.startsWith('/horses')

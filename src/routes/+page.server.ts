@@ -8,7 +8,13 @@ export const load: PageServerLoad = ({ locals, url, cookies }) =>
 	answerPage(async () => {
 		const asked = parseFields(url.searchParams, schemas.board);
 		const yard = chooseYard(locals.scope, asked.yard, cookies);
-		const board = await readBoard(app().db, locals.scope, { yardId: yard.yardId, search: asked.q, page: asked.page });
+		const board = await readBoard(app().db, locals.scope, {
+			yardId: yard.yardId,
+			search: asked.q,
+			page: asked.page,
+			today: locals.today,
+			archived: asked.archived
+		});
 		return {
 			yard: { id: yard.yardId, name: yard.yardName },
 			board,
@@ -16,7 +22,8 @@ export const load: PageServerLoad = ({ locals, url, cookies }) =>
 			search: asked.q,
 			page: asked.page,
 			pages: Math.max(1, Math.ceil(board.total / BOARD_PAGE)),
-			today: new Date().toISOString().slice(0, 10),
+			today: locals.today,
+			archived: asked.archived,
 			mayWrite: mayWrite(locals.scope, yard.yardId)
 		};
 	});

@@ -14,17 +14,25 @@
 	const WARMED = 12;
 	const TALLIED = ['stop', 'refit', 'watch', 'steady', 'none'] as const;
 	const counts = $derived(TALLIED.filter((v) => (data.board.counts[v] ?? 0) > 0));
-	const link = (n: number) => `/?page=${n}${data.search ? `&q=${encodeURIComponent(data.search)}` : ''}`;
+	const link = (n: number) =>
+		`/?page=${n}${data.archived ? '&archived=yes' : ''}${data.search ? `&q=${encodeURIComponent(data.search)}` : ''}`;
 	onMount(() => {
 		if (page.url.searchParams.has('find')) document.getElementById('find')?.focus();
-		// The walks of the horses that matter most, for a yard without a connection.
-		if (data.mayWrite) warm(['/', ...data.board.horses.slice(0, WARMED).map((h) => `/horses/${h.id}/walk`)]);
+		if (!data.mayWrite) return;
+		// For a yard without a connection: the walks of the horses that matter most, and all pages of those due today.
+		const due = data.board.horses.filter((h) => h.nextOn !== null && h.nextOn <= data.today);
+		const first = data.board.horses.slice(0, WARMED);
+		warm([
+			'/',
+			...due.flatMap((h) => ['', '/walk', '/visits/new', '/log', '/signs'].map((p) => `/horses/${h.id}${p}`)),
+			...first.filter((h) => !due.includes(h)).map((h) => `/horses/${h.id}/walk`)
+		]);
 	});
 </script>
 
 <svelte:head><title>Horses · Zone Tally</title></svelte:head>
 <header class="head-row">
-	<h1>Horses</h1>
+	<h1>{data.archived ? 'Archived horses' : 'Horses'}</h1>
 	<YardPicker yards={data.yards} chosen={data.yard} path="/" />
 	<p class="counts">
 		{#each counts as v (v)}<span
@@ -57,7 +65,11 @@
 				<Strap verdict={horse.verdict} small />
 			</div>
 			<div class="why">
-				<span>{horse.saddleName ?? 'no saddle yet'}</span>
+				<span
+					>{horse.saddleName ?? 'no saddle yet'}{(horse.inUse ?? 0) > 1
+						? ` and ${(horse.inUse ?? 0) - 1} more`
+						: ''}</span
+				>
 				<span class="quiet"
 					>{horse.verdict
 						? NEXT_STEP[(horse.nextStep ?? 'ride-on') as NextStep]
@@ -72,7 +84,7 @@
 				/>
 			</div>
 			<div class="when">
-				<span>{horse.lastOn ? `seen ${formatDay(horse.lastOn)}` : 'never traced'}</span>
+				<span>{horse.lastOn ? `seen ${formatDay(horse.lastOn)}` : 'never seen'}</span>
 				{#if horse.nextOn}<span class:late={horse.nextOn < data.today} class="quiet"
 						>{dueWords(horse.nextOn, data.today)}</span
 					>{/if}
@@ -101,6 +113,10 @@
 		{#if data.page < data.pages}<a class="btn" href={link(data.page + 1)}>Next</a>{/if}
 	</nav>
 {/if}
+{#if data.archived}<p class="foot"><a class="link" href="/">Back to the horses of the board</a></p>
+{:else if data.board.archived > 0}<p class="foot">
+		<a class="link" href="/?archived=yes">Archived horses ({data.board.archived})</a>
+	</p>{/if}
 <p class="quiet foot">T8 band since the fit mark: solid near, dashed off; red lines: where its school calls refit.</p>
 
 <style>

@@ -8,6 +8,15 @@ const sideWord = (side: unknown): string =>
 const mm = (v: unknown): string => Number(v).toFixed(1);
 const signed = (v: unknown): string => `${Number(v) > 0 ? '+' : '−'}${Math.abs(Number(v)).toFixed(1)}`;
 
+/** An interval that holds no change at all is no more than likely. */
+const probably = (d: Data): string => (Number(d['plusMinusMm']) >= Number(d['mm']) ? 'probably ' : '');
+
+/** One change of shape as it is said everywhere: the estimate with its doubt, and whether it could be none. */
+export function changeWords(c: { readonly mm: number; readonly sdMm: number; readonly real: boolean }): string {
+	const size = `${signed(c.mm)} ± ${(1.96 * c.sdMm).toFixed(1)} mm`;
+	return c.real ? size : `${size}, could be none`;
+}
+
 const CAUSE_WORD: Readonly<Record<string, string>> = {
 	'local-loss': 'muscle lost in front',
 	'local-gain': 'muscle gained in front',
@@ -19,9 +28,9 @@ const CAUSE_WORD: Readonly<Record<string, string>> = {
 
 const REASONS: Readonly<Record<string, (d: Data) => string>> = {
 	'front-lost': (d) =>
-		`${sideWord(d['side'])} at ${d['station']} lost ${mm(d['mm'])} ± ${mm(d['plusMinusMm'])} mm since the fit mark (limit ${d['limitMm']})`,
+		`${sideWord(d['side'])} at ${d['station']} ${probably(d)}lost ${mm(d['mm'])} ± ${mm(d['plusMinusMm'])} mm since the fit mark (limit ${d['limitMm']})`,
 	'front-gained': (d) =>
-		`${sideWord(d['side'])} at ${d['station']} gained ${mm(d['mm'])} ± ${mm(d['plusMinusMm'])} mm since the fit mark (limit ${d['limitMm']})`,
+		`${sideWord(d['side'])} at ${d['station']} ${probably(d)}gained ${mm(d['mm'])} ± ${mm(d['plusMinusMm'])} mm since the fit mark (limit ${d['limitMm']})`,
 	'no-real-change': (d) => `No real change seen; these tracings would show ${mm(d['detectableMm'])} mm`,
 	'small-real-change': (d) =>
 		`${sideWord(d['side'])} at ${d['station']} changed ${signed(d['mm'])} ± ${mm(d['plusMinusMm'])} mm: real, but inside the limit`,
@@ -75,12 +84,16 @@ const VERDICT_MEANS: Readonly<Record<Verdict, string>> = {
 export function verdictMeans({
 	verdict,
 	sureness,
-	from = 'shape'
+	from = 'shape',
+	nextStep
 }: {
 	readonly verdict: Verdict;
 	readonly sureness: number;
 	readonly from?: JoinedCall['from'];
+	readonly nextStep?: NextStep;
 }): string {
+	if (verdict === 'watch' && nextStep === 'look-now')
+		return 'The shape is still, but something has changed since. Look before you ride on.';
 	if (verdict === 'watch' && from === 'signs') return 'What hands and eyes found wants watching. Look again soon.';
 	if (verdict === 'refit' && sureness < 0.5)
 		return 'This saddle may no longer fit this back. Have it looked at now, before it hurts; another tracing would tell more.';
@@ -89,6 +102,7 @@ export function verdictMeans({
 
 export const NEXT_STEP: Readonly<Record<NextStep, string>> = {
 	'ride-on': 'Ride on',
+	'look-now': 'Look now',
 	'trace-again': 'Trace again',
 	'trace-third': 'Trace a third time',
 	'call-fitter': 'Call the fitter',

@@ -1,4 +1,15 @@
-import type { CheckId, HandSchool, SaddleKind, ShimPlace, Stage } from '../core/checks/index.js';
+import type {
+	CheckId,
+	HandRules,
+	LengthFrom,
+	LevelBy,
+	Place,
+	RiderRoom,
+	Room,
+	SaddleKind,
+	ShimPlace,
+	Stage
+} from '../core/checks/index.js';
 
 export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
 	bare: 'no pad',
@@ -15,9 +26,25 @@ export const SADDLE_KIND_WORDS: Readonly<Record<SaddleKind, string>> = {
 	stock: 'stock'
 };
 
-export const HAND_SCHOOL_WORDS: Readonly<Record<HandSchool, string>> = {
-	rest: 'set behind the resting blade',
-	swing: 'set behind the back-swing'
+export const PLACE_WORDS: Readonly<Record<Place, string>> = {
+	rest: 'behind the resting blade',
+	swing: 'behind the back-swing'
+};
+export const ROOM_WORDS: Readonly<Record<Room, string>> = {
+	'three-two': 'three fingers on top, two beside',
+	'all-round': 'the same all round, 50 mm at least'
+};
+export const RIDER_ROOM_WORDS: Readonly<Record<RiderRoom, string>> = {
+	2: 'two fingers with the rider up',
+	3: 'three fingers with the rider up'
+};
+export const LENGTH_WORDS: Readonly<Record<LengthFrom, string>> = {
+	fingers: 'from two fingers behind the blade',
+	tape: 'tape to tape'
+};
+export const LEVEL_WORDS: Readonly<Record<LevelBy, string>> = {
+	pommel: 'pommel to cantle',
+	'two-fingers': 'two fingers above the pommel to the cantle'
 };
 
 interface CheckWords {
@@ -27,15 +54,25 @@ interface CheckWords {
 }
 
 export const CHECK_WORDS: Readonly<Record<CheckId, CheckWords>> = {
+	place: {
+		name: 'Place',
+		how: 'Slide it from the withers back until it settles. Where does the front of the points, bar or panel stand?',
+		limit: 'Never on the blade.'
+	},
+	sits: {
+		name: 'How it sits',
+		how: 'Step back and look: does it come to rest, stand up on the withers, or drop onto them?',
+		limit: 'It settles. A narrow one perches, a wide one sinks.'
+	},
 	'clearance-top': {
 		name: 'Room above the withers',
 		how: 'Stack fingers between the withers and the arch.',
-		limit: 'With a rider never under two fingers.'
+		limit: 'It falls when girthed and again with the rider. More is no fault.'
 	},
 	'clearance-sides': {
 		name: 'Room beside the withers',
-		how: 'Fingers between the withers’ side and the arch.',
-		limit: 'Two fingers each side.'
+		how: 'Fingers between the withers’ side and the arch, beside the bone.',
+		limit: 'Little here with enough on top is too narrow there; little on both, it has come down.'
 	},
 	pencil: {
 		name: 'Pencil',
@@ -45,12 +82,12 @@ export const CHECK_WORDS: Readonly<Record<CheckId, CheckWords>> = {
 	'front-angle': {
 		name: 'Front angle',
 		how: 'Look along the edge of the points or bars against the shoulder. Where does it touch first?',
-		limit: 'Parallel. First at the bottom is too wide, first at the top too narrow.'
+		limit: 'Parallel. First at the bottom with a gap above: too narrow. First at the top with a gap below: too wide.'
 	},
 	'shoulder-room': {
 		name: 'Shoulder room',
 		how: 'Flat hand down the front edge, palm out. Once more with the foreleg drawn forward.',
-		limit: 'Passes without being gripped; with a rider firm, not painful, to the first joint.'
+		limit: 'Passes without being gripped; with a rider firm to the first joint, not painful.'
 	},
 	contact: {
 		name: 'Contact along the panel',
@@ -81,7 +118,7 @@ export const CHECK_WORDS: Readonly<Record<CheckId, CheckWords>> = {
 	},
 	length: {
 		name: 'Length',
-		how: 'Where does the bearing surface end, against the dot on the last rib?',
+		how: 'Where does the bearing surface begin and end, against the dots on blade and last rib?',
 		limit: 'Never past the last rib. A few mm are tolerable, a finger (25 mm) is too long.'
 	},
 	skirts: { name: 'Skirts', how: 'Look at the skirts against flank and hip.', limit: 'Clear of both.' },
@@ -94,20 +131,41 @@ export const CHECK_WORDS: Readonly<Record<CheckId, CheckWords>> = {
 	'side-grip': {
 		name: 'Side grip',
 		how: 'Ungirthed, press the stirrup straight down.',
-		limit: 'The saddle stays. Rolling is too wide, or perched too narrow.'
+		limit: 'The saddle stays. Rolling is too wide, or too narrow and perched: the other checks tell which.'
 	},
 	'girth-line': {
 		name: 'Girth line',
 		how: 'Where does the girth hang?',
 		limit: 'Straight down into the groove, about a hand behind the elbow.'
 	},
-	'seat-room': { name: 'Seat room', how: 'A hand behind the rider’s seat.', limit: 'About a hand.' },
-	'knee-room': { name: 'Knee room', how: 'Fingers below the knee, to the end of the roll.', limit: 'Four fingers.' }
+	'seat-room': {
+		name: 'Seat room',
+		how: 'A hand behind the rider’s seat.',
+		limit: 'About a hand. Much more is too big a seat.'
+	},
+	'knee-room': {
+		name: 'Knee room',
+		how: 'Fingers below the knee, to the end of flap or roll.',
+		limit: 'Four fingers. More: flap or roll too big.'
+	},
+	'rider-feel': {
+		name: 'What the rider feels',
+		how: 'Stirrups dropped: which way does the seat tip?',
+		limit: 'Neither way. Clenched knees, a hollow back: tipped forward. Chair seat, round shoulders: tipped back.'
+	}
 };
 
 /** The level check reads differently by kind (common practice, no source). */
-export const levelLimit = (kind: SaddleKind): string =>
-	kind === 'dressage' ? 'Cantle a little higher than the pommel, deepest in the middle.' : CHECK_WORDS.level.limit;
+export function levelLimit(kind: SaddleKind, { levelBy }: Pick<HandRules, 'levelBy'>): string {
+	if (kind === 'dressage') return 'Cantle a little higher than the pommel, deepest in the middle.';
+	if (levelBy === 'two-fingers' && (kind === 'general' || kind === 'jumping'))
+		return 'Level from two fingers above the pommel to the top of the cantle, deepest in the middle.';
+	return CHECK_WORDS.level.limit;
+}
+
+/** Where the front may stand, by the person's choice. */
+export const placeLimit = ({ place }: Pick<HandRules, 'place'>): string =>
+	`${CHECK_WORDS.place.limit} Here: ${PLACE_WORDS[place]}.`;
 
 const ANSWERS: Readonly<Record<string, string>> = {
 	slides: 'slides freely',
@@ -147,10 +205,22 @@ const ANSWERS: Readonly<Record<string, string>> = {
 	'straight-down': 'straight down',
 	'pulls-forward': 'pulls forward',
 	'pulls-back': 'pulls back',
-	'hand-behind': 'a hand or more',
+	'hand-behind': 'about a hand',
 	'less-behind': 'less',
-	'four-fingers': 'four fingers or more',
-	'less-fingers': 'less'
+	'much-behind': 'much more',
+	'four-fingers': 'four fingers',
+	'less-fingers': 'less',
+	'more-fingers': 'more',
+	'behind-swing': 'behind the back-swing',
+	'two-fingers-behind': 'two fingers behind the blade',
+	'at-edge': 'at the blade’s edge',
+	'on-blade': 'on the blade',
+	settles: 'settles',
+	perches: 'perches',
+	sinks: 'sinks',
+	balanced: 'balanced',
+	'tipped-forward': 'tipped forward',
+	'tipped-back': 'tipped back'
 };
 export const KNOWN_ANSWERS: readonly string[] = Object.keys(ANSWERS);
 export const answerWords = (code: string): string => ANSWERS[code] ?? code;
@@ -182,6 +252,19 @@ export const SHIM_WORDS: Readonly<Record<ShimPlace, readonly [place: string, rul
 	],
 	rear: ['Rear', 'Lifts a low cantle.'],
 	wedge: ['Wedge', 'Follows the loin’s slope along the lower edge.']
+};
+/** What could be done now, by code of the advice (common practice, no source). */
+export const ADVICE_WORDS: Readonly<Record<string, string>> = {
+	'refit-wider': 'Wider in front: a fitter’s matter; no pad or shim mends it.',
+	'front-shim': 'A shim under the front, behind the blade’s back-swing, until the muscle is back.',
+	'centre-shim':
+		'A shim in the middle fills the bridge under a weak, dropped back; never under a young one that needs room to lift.',
+	'call-fitter': 'Have it seen by a qualified fitter.',
+	'move-back': 'Set it further back: never on the blade.',
+	'move-girth': 'Bring the girth into its groove, so that it hangs straight down.',
+	'shorter-panel': 'A shorter panel, or round skirts.',
+	'wider-channel': 'A wider channel: the spine and what lies beside it stay clear.',
+	'other-seat': 'Another size of seat or flap.'
 };
 export const SHIM_NEVER = 'No shim rescues a saddle that is too narrow, sits on an open sore, or is twisted.';
 export const SHIM_CARE =

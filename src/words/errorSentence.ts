@@ -53,7 +53,9 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 		`No tracing within ${d['reachDays']} days of the fit mark on ${d['fitted']}; the nearest is from ${d['nearest']}. Trace on the day of fitting, or move the fit mark.`,
 	'fit-day-short': (d) =>
 		`The tracings of ${d['fitDay']} do not reach 60 to 120 mm below the top on both sides. Trace further down.`,
-	'unknown-command': (d) => `“${d['command']}” is not a command. There are: measure, watch, trace, slice.`,
+	'unknown-command': (d) => `“${d['command']}” is not a command. There are: measure, watch, trace, hands, slice.`,
+	'bad-case': (d) => `The case cannot be read: ${d['why']}. "zt hands --list" shows every check with its values.`,
+	'bad-answer': (d) => `“${d['check']}” cannot be ${d['value']}. Use one of: ${d['wanted']}.`,
 	'bad-option': (d) => `${d['option']} is missing or not understood. ${d['usage']}`,
 	'file-unreadable': (d) => `${d['file']} cannot be read. Check its name and that it is there.`,
 	'bad-tape': (d) => `${d['cm']} cm cannot be the ${d['what']} of a horse. Read the tape again, in cm.`,
@@ -69,6 +71,22 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'not-found': () => 'That is not here, or not in one of your yards.',
 	'read-only': () => 'You may look at this yard but not change it. Ask its owner.',
 	'bad-input': (d) => `${d['detail']}`,
+	'archive-left': (d) => `Only tracings are taken in from an archive. Not taken in: ${d['what']}. Set them by hand.`,
+	'too-many-columns': (d) =>
+		`${d['columns']} columns; at most ${d['limit']} are read. Keep only the columns named in the header shown here.`,
+	'too-many-parts': () => 'That is more than can be taken at once. Nothing was changed; send less.',
+	'foreign-origin': () => 'That came from another site and was refused. Nothing was changed.',
+	busy: () => 'Somebody else is writing to this horse just now. Nothing was lost; try again in a moment.',
+	'database-away': () => 'The record cannot be reached just now. Nothing was lost; try again in a moment.',
+	'saddle-retired': () => 'This saddle is retired. Bring it back first, on the saddles’ page.',
+	'saddle-in-use': (d) => `${d['horse']} still goes in this saddle. Rest it there first.`,
+	'fit-mark-there': (d) =>
+		`This visit has a fit mark already, by ${d['fittedBy'] || 'somebody unnamed'}. Take that away first; nothing was changed.`,
+	'fit-mark-unconfirmed': (d) =>
+		`The horse stands at ${d['verdict']}. A fit mark here makes it steady: read the reasons and confirm.`,
+	'visit-carries-mark': () =>
+		'This visit carries a fit mark, which belongs to this horse. Take the mark away first, then move the visit.',
+	'export-too-slow': () => 'This took too long to make. Ask for a single day, or try again.',
 	'changed-meanwhile': () => 'Someone changed this meanwhile. Load it again; nothing was overwritten.',
 	'not-an-image': () => 'This is not a picture. Use JPEG, PNG or WebP.',
 	'picture-too-large': (d) =>

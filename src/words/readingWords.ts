@@ -1,9 +1,9 @@
-import type { ReadingCode, Weight } from '../core/reading/index.js';
+import type { ReadingCode, Weight, WidthReading } from '../core/reading/index.js';
 import type { GoingSign, Rung } from '../core/visit/index.js';
 import type { ZoneId } from '../core/zones/index.js';
 import { answerWords, CHECK_WORDS, contradictionWords } from './checkWords.js';
-import { BEHAVIOUR_WORDS, GOING_WORDS, RUNG_WORDS } from './visitWords.js';
-import { KIND_WORDS, placeWords } from './signWords.js';
+import { ACTION_WORDS, BEHAVIOUR_WORDS, GOING_WORDS, lookAgainWords, RUNG_WORDS } from './visitWords.js';
+import { KIND_WORDS, placeWords, ZONE_WORDS } from './signWords.js';
 
 type Data = Readonly<Record<string, string | number>>;
 
@@ -17,8 +17,66 @@ const place = (d: Data): string => placeWords(d['zone'] as ZoneId, String(d['sid
 const upper = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 const at = (d: Data): string => upper(place(d));
 const kind = (d: Data): string => KIND_WORDS[d['kind'] as keyof typeof KIND_WORDS] ?? String(d['kind']);
-const count = (d: Data): string =>
-	Number(d['count']) === 1 ? '1 hand check points' : `${d['count']} hand checks point`;
+/** Codes of findings that bear on width, in words. */
+export function findingWords(code: string): string {
+	const named = FINDINGS[code];
+	if (named) return named;
+	if (code.startsWith('marked-')) return `marks at the ${ZONE_WORDS[code.slice('marked-'.length) as ZoneId] ?? code}`;
+	const check = Object.keys(CHECK_WORDS).find((c) => code.startsWith(`${c}-`)) as keyof typeof CHECK_WORDS | undefined;
+	return check ? `${CHECK_WORDS[check].name.toLowerCase()} ${answerWords(code.slice(check.length + 1))}` : code;
+}
+const FINDINGS: Readonly<Record<string, string>> = {
+	'room-much-on-top': 'much room on top',
+	'room-little-all-round': 'little room on top and beside',
+	'room-little-beside': 'enough room on top, little beside',
+	'room-little-beside-alone': 'little room beside the withers',
+	'room-little-on-top': 'little room on top',
+	'room-one-finger-on-top': 'a finger or less on top',
+	'room-enough': 'room enough on top and beside',
+	'room-enough-on-top': 'room enough on top',
+	'shape-lost': 'muscle lost in front',
+	'shape-gained': 'muscle gained in front',
+	'shape-still': 'shape unchanged'
+};
+const RIVALS: Readonly<Record<string, string>> = {
+	narrow: 'too narrow',
+	wide: 'too wide',
+	fits: 'it fits',
+	'tall-wither': 'a tall wither under a low arch',
+	'rear-high': 'the rear too high',
+	'rear-low': 'the rear too low'
+};
+export const rivalWords = (code: string): string => RIVALS[code] ?? code;
+const SAYS: Readonly<Record<WidthReading['says'], string>> = {
+	narrow: 'So far: too narrow',
+	wide: 'So far: too wide',
+	fits: 'So far: the width fits',
+	unclear: 'Too wide or too narrow cannot be told yet'
+};
+
+/** The joint reading of the width as a sentence beside the checks. */
+export function widthWords(w: WidthReading): string {
+	const sure = w.says === 'unclear' ? '' : `, ${Math.round(100 * w.sure)} in 100`;
+	const rival = w.says !== 'unclear' && w.rival ? ` Else ${rivalWords(w.rival)}.` : '';
+	const next = w.nextCheck ? ` Next to tell: ${CHECK_WORDS[w.nextCheck].name.toLowerCase()}.` : '';
+	return `${SAYS[w.says]}${sure}.${rival}${next}`;
+}
+const list = (codes: string | number | undefined): string =>
+	String(codes ?? '')
+		.split(',')
+		.filter(Boolean)
+		.slice(0, 3)
+		.map(findingWords)
+		.join(', ');
+const nextWords = (d: Data): string => {
+	const check = CHECK_WORDS[d['next'] as keyof typeof CHECK_WORDS];
+	return check ? `; check ${check.name.toLowerCase()} next` : '';
+};
+const widthSure = (d: Data): string => {
+	const against = list(d['against']);
+	const rival = d['rival'] ? `; else ${rivalWords(String(d['rival']))}` : '';
+	return `${d['percent']} in 100: ${list(d['for'])}${against ? `; against: ${against}` : ''}${rival}${nextWords(d)}`;
+};
 const VET = 'Only a vet can say why.';
 
 /** For each reading: what it says, by which rule, and how it could be wrong (common practice, no source). */
@@ -126,15 +184,25 @@ export const READING_WORDS: Readonly<Record<ReadingCode, ReadingWords>> = {
 		rule: 'Four touching corners with nothing between: bridging.',
 		doubt: 'Only a hand under the panel shows the gap.'
 	},
-	'checks-wide': {
-		says: (d) => `${count(d)} to too wide`,
-		rule: 'More checks beyond their limit say wide than narrow.',
-		doubt: 'Hands differ; a qualified fitter decides.'
+	'squeeze-reflex': {
+		says: (d) => `${at(d)}: head came up when squeezed`,
+		rule: 'A hard squeeze in front of and below the withers raises any horse’s head: a reflex, not yet pain.',
+		doubt: 'Press flat and light, the same on both sides. The same answer then, or again next time: pain, vet first.'
 	},
-	'checks-narrow': {
-		says: (d) => `${count(d)} to too narrow`,
-		rule: 'More checks beyond their limit say narrow than wide.',
-		doubt: 'Hands differ; a qualified fitter decides.'
+	'width-narrow': {
+		says: (d) => `Too narrow (${widthSure(d)})`,
+		rule: 'Angle, perch or sink, room on top and beside, rolling, level, marks and shape weighed together.',
+		doubt: 'A qualified fitter decides.'
+	},
+	'width-wide': {
+		says: (d) => `Too wide (${widthSure(d)})`,
+		rule: 'Angle, perch or sink, room on top and beside, rolling, level, marks and shape weighed together.',
+		doubt: 'A qualified fitter decides.'
+	},
+	'width-unclear': {
+		says: (d) => `Too wide or too narrow cannot be told yet${nextWords(d)}`,
+		rule: 'Each single check can say both; together they do not agree yet.',
+		doubt: 'Slide it back into place from the withers and do the checks again.'
 	},
 	'checks-other': {
 		says: (d) => `${CHECK_WORDS[d['check'] as keyof typeof CHECK_WORDS]?.name ?? d['check']} beyond its usual limit`,
@@ -155,6 +223,16 @@ export const READING_WORDS: Readonly<Record<ReadingCode, ReadingWords>> = {
 		says: (d) => `Ridden: ${BEHAVIOUR_WORDS[String(d['behaviour'])] ?? d['behaviour']}`,
 		rule: 'New behaviour can come from the saddle.',
 		doubt: 'It has other causes too: teeth, feet, rider, feed, fear.'
+	},
+	'look-again': {
+		says: (d) => `Look now: ${lookAgainWords(String(d['why']))}`,
+		rule: 'A change like this asks for a look at once, whatever the date.',
+		doubt: 'It may have changed nothing: the look tells.'
+	},
+	decided: {
+		says: (d) => `Decided at the visit: ${(ACTION_WORDS[String(d['action'])] ?? String(d['action'])).toLowerCase()}`,
+		rule: 'What a person decided beside the horse stands until the next visit decides.',
+		doubt: 'It was decided on what was known that day.'
 	}
 };
 

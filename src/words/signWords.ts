@@ -71,6 +71,10 @@ export const EXTENT_WORDS: Readonly<Record<string, string>> = {
 };
 export const FORM_WORDS: Readonly<Record<string, string>> = { round: 'round', line: 'a line', patch: 'no clear shape' };
 export const AGE_WORDS: Readonly<Record<string, string>> = { new: 'new', months: 'months old', years: 'years old' };
+export const PRESS_WORDS: Readonly<Record<string, string>> = {
+	flat: 'pressed flat and light',
+	squeeze: 'squeezed'
+};
 export const COURSE_WORDS: Readonly<Record<string, string>> = {
 	static: 'stays the same',
 	spreading: 'spreads',

@@ -112,10 +112,11 @@ describe('a new fit mark', () => {
 			id: mark,
 			pairingId,
 			visitId: visitIds[visitIds.length - 1] as string,
-			fittedBy: 'Isolde Quay'
+			fittedBy: 'Isolde Quay',
+			confirmed: 'yes'
 		});
 		expect(await verdict()).to.equal('Steady');
-		await owner.post(`/horses/${id}?/unfit`, { id: mark });
+		await owner.post(`/horses/${id}?/unfit`, { id: mark, out: 'yes' });
 		expect(await verdict()).to.equal('Refit');
 	});
 });

@@ -21,7 +21,7 @@ function routesOnDisk(): string[] {
 			for (const m of text.matchAll(/export const (GET|PUT|POST|DELETE|PATCH|load)\b/g))
 				found.push(`${m[1] === 'load' ? 'GET' : m[1]} ${route}`);
 			const actions = /export const actions[^{]*\{([\s\S]*)\n\};/.exec(text)?.[1] ?? '';
-			for (const m of actions.matchAll(/^\t(\w+): async/gm))
+			for (const m of actions.matchAll(/^\t(\w+): (?:async )?\(/gm))
 				found.push(`POST ${route}${m[1] === 'default' ? '' : `?/${m[1]}`}`);
 		}
 	};
@@ -73,17 +73,24 @@ describe('every door', () => {
 				path: '/saddles?/pair',
 				form: { id: uuidv7(), horseId: own.id, saddleId: foreign.saddleId, school: 'close' }
 			},
+			'POST /saddles?/use': {
+				path: '/saddles?/use',
+				form: { horseId: foreign.id, pairingId: foreign.pairingId, inUse: 'no' }
+			},
+			'POST /saddles?/retire': { path: '/saddles?/retire', form: { id: foreign.saddleId, out: 'yes' } },
 			'GET /import': { path: `/import?yard=${foreign.yardId}` },
 			'GET /horses/new': { path: `/horses/new?yard=${foreign.yardId}` },
 			'POST /horses/new': { path: '/horses/new', form: { ...edit, id: uuidv7() } },
 			'GET /horses/[horse]': { path: horse },
 			'POST /horses/[horse]?/fit': {
 				path: `${horse}?/fit`,
-				form: { id: uuidv7(), pairingId: foreign.pairingId, visitId, fittedBy: '' }
+				form: { id: uuidv7(), pairingId: foreign.pairingId, visitId, fittedBy: 'Somebody', confirmed: 'yes' }
 			},
-			'POST /horses/[horse]?/unfit': { path: `${horse}?/unfit`, form: { id: mark?.id ?? '' } },
+			'POST /horses/[horse]?/unfit': { path: `${horse}?/unfit`, form: { id: mark?.id ?? '', out: 'yes' } },
 			'GET /horses/[horse]/edit': { path: `${horse}/edit` },
-			'POST /horses/[horse]/edit': { path: `${horse}/edit`, form: edit },
+			'POST /horses/[horse]/edit?/save': { path: `${horse}/edit?/save`, form: edit },
+			'POST /horses/[horse]/edit?/out': { path: `${horse}/edit?/out`, form: { out: 'yes' } },
+			'GET /horses/[horse]/record': { path: `${horse}/record` },
 			'GET /horses/[horse]/visits/new': { path: `${horse}/visits/new` },
 			'PUT /api/visits/[visit]': {
 				path: `/api/visits/${visitId}`,
@@ -91,6 +98,8 @@ describe('every door', () => {
 			},
 			'DELETE /api/visits/[visit]': { path: `/api/visits/${visitId}` },
 			'POST /api/visits/[visit]': { path: `/api/visits/${visitId}` },
+			'PUT /api/visits/[visit]/horse': { path: `/api/visits/${visitId}/horse`, json: { horseId: own.id } },
+			'GET /api/visits/[visit]/tracings': { path: `/api/visits/${visitId}/tracings` },
 			'GET /horses/[horse]/walk': { path: `${horse}/walk` },
 			'GET /horses/[horse]/signs': { path: `${horse}/signs` },
 			'GET /horses/[horse]/shape': { path: `${horse}/shape` },
@@ -106,6 +115,7 @@ describe('every door', () => {
 			'GET /api/visits/[visit]/entries': { path: `/api/visits/${visitId}/entries` },
 			'PUT /api/rides/[ride]': { path: `/api/rides/${rideId}`, json: { ...rideBody(foreign.id), id: rideId } },
 			'DELETE /api/rides/[ride]': { path: `/api/rides/${rideId}` },
+			'POST /api/rides/[ride]': { path: `/api/rides/${rideId}` },
 			'PUT /api/photos/[photo]': { path: `/api/photos/${photoId}?visit=${visitId}&kind=side`, json: 'x' },
 			'GET /api/photos/[photo]': { path: `/api/photos/${photoId}` },
 			'GET /api/horses/[horse]/points.csv': { path: `/api${horse}/points.csv` },
@@ -120,7 +130,7 @@ describe('every door', () => {
 
 	const OPEN = ['GET /sign-in', 'POST /sign-in', 'POST /sign-out'];
 	/** A person's own hand: no yard's record, and no id to ask for another's. */
-	const OWN = ['GET /hands', 'POST /hands', 'GET /engine'];
+	const OWN = ['GET /hands', 'POST /hands', 'GET /engine', 'GET /api/find'];
 
 	it('is in this test: the list is held against the files', () =>
 		expect([...Object.keys(knocks), ...OPEN, ...OWN].sort()).to.deep.equal(routesOnDisk()));
@@ -147,12 +157,20 @@ describe('every door', () => {
 	it('is shut to a person who is signed out', async () => {
 		knocks['GET /hands'] = { path: '/hands' };
 		knocks['GET /engine'] = { path: '/engine' };
+		knocks['GET /api/find'] = { path: '/api/find' };
 		knocks['POST /hands'] = { path: '/hands', form: { twoMm: '36', threeMm: '54', fourMm: '72', breadthMm: '85' } };
 		for (const name of Object.keys(knocks)) {
 			const response = await knock('nobody', name);
 			const sentAway = response.status === 303 && response.headers.get('location')?.startsWith('/sign-in');
 			expect(response.status === 401 || sentAway, `${name} answered ${response.status}`).to.be.true;
 		}
+	});
+
+	it('a person finds by name only what stands in their own yards', async () => {
+		const found = await (await (await signedIn('owner')).get('/api/find')).text();
+		expect(found)
+			.to.contain('Samphire')
+			.and.not.match(/Avocet|Client saddle/);
 	});
 
 	it('nothing of the foreign yard was changed by all that', async () => {
@@ -196,7 +214,7 @@ describe('every door', () => {
 					id: uuidv7(),
 					pairingId: foreign.pairingId,
 					visitId: foreign.visitIds[0] as string,
-					fittedBy: ''
+					fittedBy: 'Somebody'
 				}),
 				await viewer.get(`/horses/${foreign.id}/visits/new`),
 				await viewer.get(`/horses/${foreign.id}/walk`),

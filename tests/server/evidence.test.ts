@@ -5,11 +5,9 @@ import { tables } from '../../src/lib/server/db/index.js';
 import {
 	findEvidence,
 	findHorse,
-	joinOn,
-	lookAgainOn,
+	judgeOn,
 	photosOf,
 	readBefore,
-	readingsOn,
 	scopeOf,
 	signsOf,
 	treatsHorses,
@@ -51,7 +49,7 @@ describe('what earlier visits say to the next one', () => {
 	}
 
 	it('of a horse that was only traced: its flank’s slope and nothing else', async () => {
-		const before = await readBefore(database().db, horse);
+		const before = await readBefore(database().db, horse, TODAY);
 		expect(before.slopeDeg).to.be.within(30, 70);
 		expect([before.numbers, before.texts, before.readOn, before.open]).to.deep.equal([{}, {}, null, []]);
 	});
@@ -67,7 +65,7 @@ describe('what earlier visits say to the next one', () => {
 			['tape/girthCm', 172],
 			['done', true]
 		]);
-		const before = await readBefore(database().db, horse);
+		const before = await readBefore(database().db, horse, TODAY);
 		expect(before.numbers).to.deep.equal({ 'tape/girthCm': 172, 'tape/lengthCm': 150 });
 		expect(before.texts).to.deep.equal({ 'mark/rib-by': 'felt' });
 		expect(before.readOn).to.equal('2026-03-01');
@@ -75,17 +73,17 @@ describe('what earlier visits say to the next one', () => {
 
 	it('signs that stand, and visits of today that nobody has finished', async () => {
 		const id = await visit(TODAY, [['sign/hair/girth/near', { grade: 1 }]]);
-		const before = await readBefore(database().db, horse);
+		const before = await readBefore(database().db, horse, TODAY);
 		expect(before.signs.map((s) => [s.zone, s.visitedOn])).to.deep.equal([['girth', TODAY]]);
 		expect(before.open.map((v) => v.id)).to.deep.equal([id]);
 		await owner.send('POST', `/api/visits/${id}/entries`, batchBody(horse.id, [noteBody('done', true)], TODAY));
-		expect((await readBefore(database().db, horse)).open).to.deep.equal([]);
+		expect((await readBefore(database().db, horse, TODAY)).open).to.deep.equal([]);
 	});
 
 	it('taken-back visits say nothing', async () => {
 		const id = await visit('2026-04-01', [['tape/girthCm', 199]]);
 		await owner.send('DELETE', `/api/visits/${id}`);
-		expect((await readBefore(database().db, horse)).numbers['tape/girthCm']).to.equal(172);
+		expect((await readBefore(database().db, horse, TODAY)).numbers['tape/girthCm']).to.equal(172);
 	});
 
 	it('pictures and signs come with their visit’s day', async () => {
@@ -101,7 +99,7 @@ describe('what earlier visits say to the next one', () => {
 
 	it('a day’s readings know nothing of later visits', async () => {
 		const found = await findEvidence(database().db, horse.id);
-		const codes = (day: string) => readingsOn(undefined, found, undefined, day).map((r) => r.code);
+		const codes = (day: string) => judgeOn(horse, undefined, found, undefined, day).readings.map((r) => r.code);
 		expect(codes('2026-03-01')).to.deep.equal([]);
 		expect(codes('2026-03-05')).to.deep.equal(['dry-untold']);
 		expect(codes(TODAY)).to.have.members(['dry-untold', 'girth-rub']);
@@ -109,9 +107,9 @@ describe('what earlier visits say to the next one', () => {
 
 	it('signs alone make a call to watch, and say when to look again', async () => {
 		const found = await findEvidence(database().db, horse.id);
-		const joined = joinOn(horse, undefined, found, undefined, TODAY);
-		expect([joined?.verdict, joined?.from, joined?.nextStep]).to.deep.equal(['watch', 'signs', 'trace-again']);
-		expect(joinOn(horse, undefined, found, undefined, '2026-02-15')).to.be.undefined;
+		const on = (day: string) => judgeOn(horse, undefined, found, undefined, day).joined;
+		expect([on(TODAY)?.verdict, on(TODAY)?.from, on(TODAY)?.nextStep]).to.deep.equal(['watch', 'signs', 'trace-again']);
+		expect(on('2026-02-15')).to.be.undefined;
 	});
 
 	it('a weight that changed by 5% since the last tape asks for a look when nothing was traced since', async () => {
@@ -120,7 +118,8 @@ describe('what earlier visits say to the next one', () => {
 			['tape/lengthCm', 150]
 		]);
 		const found = await findEvidence(database().db, horse.id);
-		const codes = (tracedOn: string) => lookAgainOn(found, '2026-03-20', tracedOn, TODAY).map((l) => l.code);
+		const codes = (tracedOn: string) =>
+			judgeOn(horse, undefined, { ...found, tracedOn }, undefined, '2026-03-20').evidence.lookAgain.map((l) => l.code);
 		expect(codes('2026-03-01')).to.deep.equal(['weight-changed']);
 		expect(codes('2026-03-20')).to.deep.equal([]);
 	});

@@ -64,7 +64,7 @@ describe('a horse of one’s own, from nothing to a call', () => {
 	});
 
 	it('an edit keeps the earlier version, and a late edit is refused', async () => {
-		const path = `/horses/${horseId}/edit`;
+		const path = `/horses/${horseId}/edit?/save`;
 		expect((await owner.post(path, { ...fields, yardId, name: 'Glasswort II', version: '1' })).status).to.equal(303);
 		expect((await horseRow(horseId))?.version).to.equal(2);
 		const late = await owner.post(path, { ...fields, yardId, name: 'Lost update', version: '1' });
@@ -79,17 +79,24 @@ describe('a horse of one’s own, from nothing to a call', () => {
 		expect((earlier?.body as { name: string }).name).to.equal('Glasswort');
 	});
 
-	it('another saddle takes over, and the first one rests', async () => {
+	it('another saddle is used beside the first, until one of them is rested', async () => {
 		const { saddleId: other } = await demoHorse('Thrift');
+		const pairings = () => database().db.select().from(tables.pairing).where(eq(tables.pairing.horseId, horseId));
+		const inUse = async () =>
+			(await pairings()).map((p) => [p.saddleId === other ? 'other' : 'first', p.inUse] as const).sort();
 		await owner.post('/saddles?/pair', { id: uuidv7(), horseId, saddleId: other, school: 'roomy' });
-		const pairings = await database().db.select().from(tables.pairing).where(eq(tables.pairing.horseId, horseId));
-		expect(pairings.map((p) => [p.saddleId === other, p.inUse, p.school]).sort()).to.deep.equal([
-			[false, false, 'close'],
-			[true, true, 'roomy']
+		expect(await inUse()).to.deep.equal([
+			['first', true],
+			['other', true]
 		]);
-		await owner.post('/saddles?/pair', { id: uuidv7(), horseId, saddleId, school: 'close' });
+		const pairingId = (await pairings()).find((p) => p.saddleId === other)?.id as string;
+		await owner.post('/saddles?/use', { horseId, pairingId, inUse: 'no' });
+		expect(await inUse()).to.deep.equal([
+			['first', true],
+			['other', false]
+		]);
 		const [standing] = await database().db.select().from(tables.standing).where(eq(tables.standing.horseId, horseId));
-		expect(standing?.verdict).to.equal('steady');
+		expect([standing?.verdict, standing?.inUse]).to.deep.equal(['steady', 1]);
 	});
 
 	const bad: readonly (readonly [string, string, Record<string, string>])[] = [

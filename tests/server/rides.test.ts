@@ -57,7 +57,9 @@ describe('the ride log', () => {
 		const ride = { ...rideBody(horse.id), riddenOn: today, seen: ['cold-back'] };
 		await put(ride);
 		const page = await (await owner.get(`/horses/${horse.id}`)).text();
-		expect(page).to.contain('data-testid="look-again"').and.contain('new behaviour');
+		// One headline: the shape is still, and the call says to look.
+		expect(/data-testid="verdict"[^>]*>([A-Za-z]+)/.exec(page)?.[1]).to.equal('Watch');
+		expect(page).to.contain('Look now').and.contain('cold-backed').and.not.contain('>Ride on<');
 		const [s] = await database().db.select().from(tables.standing).where(eq(tables.standing.horseId, horse.id));
 		expect(s?.nextOn && s.nextOn <= today).to.be.true;
 		await owner.send('DELETE', `/api/rides/${ride.id}`);

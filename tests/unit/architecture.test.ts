@@ -51,8 +51,8 @@ const ROOMS = [
 	'load',
 	'zones',
 	'checks',
-	'reading',
 	'schedule',
+	'reading',
 	'call'
 ];
 const PURE_PACKAGES = new Set([

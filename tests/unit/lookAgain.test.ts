@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { lookAgain, nextByHandDay, type Happened } from '../../src/core/schedule/index.js';
+import { layOffDue, lookAgain, nextByHandDay, type Happened } from '../../src/core/schedule/index.js';
 
 const QUIET: Happened = {
 	lookedOn: '2026-05-01',
@@ -39,6 +39,21 @@ describe('looking again at once (common practice, no source)', () => {
 		expect(codes({ rodeOn: ['2026-05-02', '2026-05-10'] })).to.deep.equal(['lay-off']);
 		expect(codes({ rodeOn: ['2026-05-02', '2026-05-22', '2026-06-09'] })).to.deep.equal([]);
 		expect(codes({ rodeOn: ['2026-05-02'] })).to.deep.equal([]);
+	});
+	it('21 days are no lay-off, 22 are; it is dated from the day it became one', () => {
+		const rodeOn = ['2026-05-02', '2026-05-10'];
+		expect(codes({ rodeOn, today: '2026-05-31' })).to.deep.equal([]);
+		expect(lookAgain({ ...QUIET, rodeOn, today: '2026-06-01' })).to.deep.equal([
+			{ code: 'lay-off', since: '2026-06-01' }
+		]);
+		expect(lookAgain({ ...QUIET, rodeOn, today: '2026-07-20' })[0]?.since).to.equal('2026-06-01');
+		expect(layOffDue(rodeOn)).to.equal('2026-06-01');
+		expect(layOffDue(['2026-05-02'])).to.be.undefined;
+	});
+	it('a look during a lay-off settles it; riding again after one asks for another', () => {
+		const rodeOn = ['2026-05-02', '2026-05-10'];
+		expect(codes({ rodeOn, lookedOn: '2026-06-05' })).to.deep.equal([]);
+		expect(codes({ rodeOn: [...rodeOn, '2026-06-08'], lookedOn: '2026-06-05' })).to.deep.equal(['lay-off']);
 	});
 	it('another rider, pad, work, saddle', () =>
 		expect(

@@ -30,17 +30,34 @@ const heavier = (a: Verdict, b: Verdict): Verdict => (VERDICTS.indexOf(a) >= VER
 function stepOf(verdict: Verdict, readings: readonly Reading[], shape: Call | undefined): NextStep {
 	if (verdict === 'stop') return 'call-vet';
 	if (shape && VERDICTS.indexOf(shape.verdict) >= VERDICTS.indexOf(verdict)) return shape.nextStep;
+	if (readings.every((r) => r.code === 'look-again' || r.code === 'behaviour-new')) return 'look-now';
 	return readings.some((r) => r.weight === 'fitter') ? 'call-fitter' : 'trace-again';
 }
 
 const reasonOf = (r: Reading): Reason => ({ code: `reading-${r.code}`, data: { ...r.data, seenOn: r.seenOn } });
+
+/** What the diary knows besides: the day looks again are due from, and what a person decided. */
+export interface JoinDates {
+	readonly ageYears: number | undefined;
+	/** First day from which something asks for a look at once. */
+	readonly lookNowOn?: Day | undefined;
+	/** The day a person chose at the last visit, where no look has come since. */
+	readonly chosenOn?: Day | undefined;
+}
+
+/** A person's own date stands, but never puts off what a refit or a stop asks for. */
+function nextOnOf(usual: Day, verdict: Verdict, { lookNowOn, chosenOn }: JoinDates): Day {
+	const urgent = verdict === 'refit' || verdict === 'stop';
+	const planned = chosenOn === undefined || (urgent && chosenOn > usual) ? usual : chosenOn;
+	return lookNowOn !== undefined && lookNowOn < planned ? lookNowOn : planned;
+}
 
 /** Joins the latest shape call with the day's readings, heaviest first; undefined when there is neither. */
 export function joinSigns(
 	shape: Call | undefined,
 	readings: readonly Reading[],
 	day: Day,
-	ageYears: number | undefined
+	dates: JoinDates
 ): JoinedCall | undefined {
 	const telling = readings.filter((r) => r.weight !== 'note');
 	if (!shape && telling.length === 0) return undefined;
@@ -51,13 +68,14 @@ export function joinSigns(
 	const shapeReasons = shape?.reasons ?? [];
 	// A quiet shape gives no reason for a call that the signs made.
 	const kept = raised && shape?.verdict === 'steady' ? [] : shapeReasons;
+	const usual = shape && !raised ? shape.nextOn : nextTracingDay(day, verdict, dates.ageYears, null);
 	return {
 		verdict,
 		from: telling.length === 0 ? 'shape' : !shape || shape.verdict === 'steady' ? 'signs' : 'both',
 		shape,
 		reasons: raised ? [...signReasons, ...kept] : [...kept, ...signReasons],
 		nextStep: stepOf(verdict, telling, shape),
-		nextOn: shape && !raised ? shape.nextOn : nextTracingDay(day, verdict, ageYears, null),
+		nextOn: nextOnOf(usual, verdict, dates),
 		vetFirst: vetFirst(telling)
 	};
 }

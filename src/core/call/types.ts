@@ -16,7 +16,7 @@ export interface Reason {
 	readonly against?: boolean;
 }
 
-export type NextStep = 'ride-on' | 'trace-again' | 'trace-third' | 'call-fitter' | 'call-vet';
+export type NextStep = 'ride-on' | 'look-now' | 'trace-again' | 'trace-third' | 'call-fitter' | 'call-vet';
 
 /** The judgement of one visit for one pairing, from data up to that visit. */
 export interface Call {

@@ -22,12 +22,12 @@ const RULES: readonly (readonly [
 	[
 		'wide-but-high',
 		['front-angle', 'clearance-top'],
-		(at) => is(at('front-angle'), 'first-at-bottom') && (fingers(at('clearance-top', 'bare')) ?? 0) >= 4
+		(at) => is(at('front-angle'), 'first-at-top') && (fingers(at('clearance-top', 'bare')) ?? 0) >= 4
 	],
 	[
 		'narrow-but-low',
 		['front-angle', 'clearance-top'],
-		(at) => is(at('front-angle'), 'first-at-top') && (fingers(at('clearance-top', 'bare')) ?? 9) < 2
+		(at) => is(at('front-angle'), 'first-at-bottom') && (fingers(at('clearance-top', 'bare')) ?? 9) < 2
 	],
 	['even-but-rocks', ['contact', 'rock'], (at) => is(at('contact'), 'even') && is(at('rock'), 'see-saw')],
 	['bridges-and-rocks', ['contact', 'rock'], (at) => is(at('contact'), 'gap-middle') && is(at('rock'), 'see-saw')],
@@ -53,12 +53,12 @@ const RULES: readonly (readonly [
 	[
 		'narrow-but-tips-forward',
 		['front-angle', 'level'],
-		(at) => is(at('front-angle'), 'first-at-top') && is(at('level'), 'pommel-low')
+		(at) => is(at('front-angle'), 'first-at-bottom') && is(at('level'), 'pommel-low')
 	],
 	[
 		'wide-but-tips-back',
 		['front-angle', 'level'],
-		(at) => is(at('front-angle'), 'first-at-bottom') && is(at('level'), 'cantle-low')
+		(at) => is(at('front-angle'), 'first-at-top') && is(at('level'), 'cantle-low')
 	]
 ];
 

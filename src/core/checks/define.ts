@@ -1,15 +1,15 @@
+import type { HandRules } from './rules.js';
+
 export const SADDLE_KINDS = ['general', 'jumping', 'dressage', 'western', 'stock'] as const;
 export type SaddleKind = (typeof SADDLE_KINDS)[number];
-
-/** Where the saddle is set and how much room is wanted above: behind the resting blade, or behind its back-swing. */
-export const HAND_SCHOOLS = ['rest', 'swing'] as const;
-export type HandSchool = (typeof HAND_SCHOOLS)[number];
 
 /** Saddle on, no pad; with its pad; girthed; rider up. */
 export const STAGES = ['bare', 'pad', 'girthed', 'rider'] as const;
 export type Stage = (typeof STAGES)[number];
 
 export const CHECK_IDS = [
+	'place',
+	'sits',
 	'clearance-top',
 	'clearance-sides',
 	'pencil',
@@ -29,24 +29,40 @@ export const CHECK_IDS = [
 	'side-grip',
 	'girth-line',
 	'seat-room',
-	'knee-room'
+	'knee-room',
+	'rider-feel'
 ] as const;
 export type CheckId = (typeof CHECK_IDS)[number];
 
 /** How an answer stands to the usual limit. */
 export type CheckResult = 'fine' | 'doubtful' | 'beyond';
 
-/** What an answer says of the saddle, where it says anything. */
-export type Points = 'wide' | 'narrow' | 'bridges' | 'rocks' | 'front-low' | 'rear-low' | 'long' | 'crooked' | 'drags';
+/** What an answer says of the saddle. Too wide or too narrow is no answer of one check: see `reading/width`. */
+export type Points =
+	| 'forward'
+	| 'low'
+	| 'tight'
+	| 'bridges'
+	| 'rocks'
+	| 'front-low'
+	| 'rear-low'
+	| 'channel'
+	| 'long'
+	| 'spread'
+	| 'crooked'
+	| 'drags'
+	| 'seat';
 
 export interface CheckAnswer {
 	readonly code: string;
-	readonly result: CheckResult;
+	/** By stage and by what the person asks for, where these decide. */
+	readonly result: CheckResult | ((stage: Stage, rules: HandRules) => CheckResult);
 	readonly points?: Points;
 }
 
 interface CheckBase {
 	readonly id: CheckId;
+	/** Stages at which it is asked. */
 	readonly stages: readonly Stage[];
 	/** Kinds it is done on; all when absent. */
 	readonly kinds?: readonly SaddleKind[];
@@ -59,12 +75,13 @@ export interface ChoiceCheck extends CheckBase {
 	readonly answers: readonly CheckAnswer[];
 }
 
-/** Answered in stacked fingers of the person's own hand; limits in fingers, the upper one optional. */
+/** The least that is asked for: stacked fingers of the person's own hand, or mm whatever the hand. More is no fault. */
+export type Least = { readonly fingers: number } | { readonly mm: number };
+
 export interface FingerCheck extends CheckBase {
 	readonly asks: 'fingers';
-	readonly limits: (stage: Stage, school: HandSchool) => { readonly least: number; readonly most?: number };
+	readonly least: (stage: Stage, rules: HandRules) => Least;
 	readonly below: Points;
-	readonly above: Points;
 }
 
 export type Check = ChoiceCheck | FingerCheck;

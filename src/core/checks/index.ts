@@ -1,3 +1,4 @@
+export * from './rules.js';
 export * from './define.js';
 export * from './list.js';
 export * from './limitInMm.js';

@@ -1,8 +1,9 @@
 import type { FieldStates } from '../visit/index.js';
-import type { CheckId, CheckResult, FingerCheck, HandSchool, Points, Stage } from './define.js';
+import type { CheckId, CheckResult, FingerCheck, Points, Stage } from './define.js';
 import { STAGES } from './define.js';
-import { SWING_CLEARANCE_MM, statesMm } from './limitInMm.js';
+import { SLACK_MM } from './limitInMm.js';
 import { checkOf, isCheck } from './list.js';
+import type { HandRules } from './rules.js';
 
 export type CheckSide = 'near' | 'off' | 'both';
 
@@ -42,26 +43,23 @@ export function readAnswers(states: FieldStates): GivenAnswer[] {
 	});
 }
 
-/** Hands do not read finer than this. */
-const SLACK_MM = 2;
-
-function judgeFingers(check: FingerCheck, stage: Stage, { fingers, mm }: FingerValue, school: HandSchool) {
-	const { least, most } = check.limits(stage, school);
-	const inMm = statesMm(check, stage, school);
-	const under = inMm ? mm < SWING_CLEARANCE_MM.least - SLACK_MM : fingers < least;
-	const over = inMm ? mm > SWING_CLEARANCE_MM.most + SLACK_MM : most !== undefined && fingers > most;
-	if (under) return { result: 'beyond', points: check.below, mm } as const;
-	if (over) return { result: 'doubtful', points: check.above, mm } as const;
-	return { result: 'fine', points: undefined, mm } as const;
+function judgeFingers(check: FingerCheck, stage: Stage, { fingers, mm }: FingerValue, rules: HandRules) {
+	const least = check.least(stage, rules);
+	const under = 'fingers' in least ? fingers < least.fingers : mm < least.mm - SLACK_MM;
+	return under
+		? ({ result: 'beyond', points: check.below, mm } as const)
+		: ({ result: 'fine', points: undefined, mm } as const);
 }
 
-/** An answer against its usual limit. */
-export function judgeAnswer(answer: GivenAnswer, school: HandSchool): JudgedAnswer {
+/** An answer against the usual limit of its stage. */
+export function judgeAnswer(answer: GivenAnswer, rules: HandRules): JudgedAnswer {
 	const check = checkOf(answer.check);
 	if (check.asks === 'fingers')
-		return { ...answer, ...judgeFingers(check, answer.stage, answer.value as FingerValue, school) };
+		return { ...answer, ...judgeFingers(check, answer.stage, answer.value as FingerValue, rules) };
 	const found = check.answers.find((a) => a.code === answer.value);
-	return { ...answer, result: found?.result ?? 'doubtful', points: found?.points, mm: undefined };
+	const { result = 'doubtful', points } = found ?? {};
+	const judged = typeof result === 'function' ? result(answer.stage, rules) : result;
+	return { ...answer, result: judged, points: judged === 'fine' ? undefined : points, mm: undefined };
 }
 
 /** The latest stage at which each check was answered speaks for it, near and off kept apart. */
@@ -70,4 +68,32 @@ export function latestByStage(answers: readonly JudgedAnswer[]): JudgedAnswer[] 
 	for (const a of [...answers].sort((x, y) => STAGES.indexOf(x.stage) - STAGES.indexOf(y.stage)))
 		last.set(`${a.check} ${a.side}`, a);
 	return [...last.values()];
+}
+
+/** How room above the withers fell from one stage to a later one of the same visit. */
+export interface RoomFall {
+	readonly from: Stage;
+	readonly to: Stage;
+	readonly fingersBefore: number;
+	readonly fingersNow: number;
+	/** Less room now, mm; negative where there is more. */
+	readonly fellMm: number;
+}
+
+/** Falls of the room above the withers from stage to stage, in order. */
+export function roomFalls(answers: readonly GivenAnswer[]): RoomFall[] {
+	const tops = STAGES.flatMap((stage) => {
+		const found = answers.findLast((a) => a.check === 'clearance-top' && a.stage === stage);
+		return found && typeof found.value !== 'string' ? [{ stage, ...found.value }] : [];
+	});
+	return tops.slice(1).map((now, i) => {
+		const before = tops[i] as (typeof tops)[number];
+		return {
+			from: before.stage,
+			to: now.stage,
+			fingersBefore: before.fingers,
+			fingersNow: now.fingers,
+			fellMm: before.mm - now.mm
+		};
+	});
 }

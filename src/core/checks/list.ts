@@ -1,8 +1,19 @@
-import type { Check, CheckId, SaddleKind, Stage } from './define.js';
+import { STAGES, type Check, type CheckId, type CheckResult, type SaddleKind, type Stage } from './define.js';
+import type { HandRules } from './rules.js';
 
 const fine = (code: string) => ({ code, result: 'fine' }) as const;
 const PANELS: readonly SaddleKind[] = ['general', 'jumping', 'dressage'];
 const BARS: readonly SaddleKind[] = ['western', 'stock'];
+
+/** Room of the school that asks the same all round, bare, mm: the least of 50 to 75 (common practice, no source). */
+export const ALL_ROUND_MM = 50;
+
+const bySchool =
+	(rest: CheckResult, swing: CheckResult) =>
+	(_: Stage, { place }: HandRules): CheckResult =>
+		place === 'rest' ? rest : swing;
+/** Without a rider a hand is not gripped at all; under one it may be held firmly (common practice, no source). */
+const firm = (stage: Stage): CheckResult => (stage === 'rider' ? 'fine' : 'doubtful');
 
 /**
  * The hand checks and their usual limits, in the order of the hand (common practice, no source).
@@ -10,32 +21,53 @@ const BARS: readonly SaddleKind[] = ['western', 'stock'];
  */
 export const CHECKS: readonly Check[] = [
 	{
+		id: 'place',
+		asks: 'choice',
+		stages: ['bare'],
+		sided: false,
+		answers: [
+			fine('behind-swing'),
+			{ code: 'two-fingers-behind', result: bySchool('fine', 'doubtful'), points: 'forward' },
+			{ code: 'at-edge', result: bySchool('doubtful', 'beyond'), points: 'forward' },
+			{ code: 'on-blade', result: 'beyond', points: 'forward' }
+		]
+	},
+	{
+		id: 'sits',
+		asks: 'choice',
+		stages: ['bare'],
+		sided: false,
+		answers: [fine('settles'), { code: 'perches', result: 'beyond' }, { code: 'sinks', result: 'beyond' }]
+	},
+	{
 		id: 'clearance-top',
 		asks: 'fingers',
-		stages: ['bare', 'pad', 'girthed', 'rider'],
+		stages: STAGES,
 		sided: false,
-		limits: (stage, school) => {
-			if (stage === 'rider') return { least: 2 };
-			return school === 'rest' ? { least: 3 } : { least: 2, most: 4 };
+		// It falls when girthed and again under the rider: only what must be left then is asked of those stages.
+		least: (stage, { room, riderRoom }) => {
+			if (stage !== 'bare') return { fingers: riderRoom };
+			return room === 'all-round' ? { mm: ALL_ROUND_MM } : { fingers: 3 };
 		},
-		below: 'wide',
-		above: 'narrow'
+		below: 'low'
 	},
 	{
 		id: 'clearance-sides',
 		asks: 'fingers',
-		stages: ['bare', 'rider'],
+		stages: ['bare'],
 		sided: true,
-		limits: () => ({ least: 2 }),
-		below: 'wide',
-		above: 'narrow'
+		least: (stage, { room }) => {
+			if (stage !== 'bare') return { fingers: 1 };
+			return room === 'all-round' ? { mm: ALL_ROUND_MM } : { fingers: 2 };
+		},
+		below: 'tight'
 	},
 	{
 		id: 'pencil',
 		asks: 'choice',
 		stages: ['bare'],
 		sided: false,
-		answers: [fine('slides'), { code: 'sticks', result: 'beyond' }]
+		answers: [fine('slides'), { code: 'sticks', result: 'beyond', points: 'low' }]
 	},
 	{
 		id: 'front-angle',
@@ -44,8 +76,8 @@ export const CHECKS: readonly Check[] = [
 		sided: true,
 		answers: [
 			fine('parallel'),
-			{ code: 'first-at-bottom', result: 'beyond', points: 'wide' },
-			{ code: 'first-at-top', result: 'beyond', points: 'narrow' }
+			{ code: 'first-at-bottom', result: 'beyond' },
+			{ code: 'first-at-top', result: 'beyond' }
 		]
 	},
 	{
@@ -55,8 +87,8 @@ export const CHECKS: readonly Check[] = [
 		sided: true,
 		answers: [
 			fine('hand-passes'),
-			{ code: 'hand-tight', result: 'doubtful', points: 'narrow' },
-			{ code: 'hand-gripped', result: 'beyond', points: 'narrow' }
+			{ code: 'hand-tight', result: firm, points: 'tight' },
+			{ code: 'hand-gripped', result: 'beyond', points: 'tight' }
 		]
 	},
 	{
@@ -68,8 +100,8 @@ export const CHECKS: readonly Check[] = [
 			fine('even'),
 			fine('small-lift-rear'),
 			{ code: 'gap-middle', result: 'beyond', points: 'bridges' },
-			{ code: 'gap-front', result: 'beyond', points: 'front-low' },
-			{ code: 'sharp-front', result: 'beyond', points: 'narrow' },
+			{ code: 'gap-front', result: 'beyond' },
+			{ code: 'sharp-front', result: 'beyond' },
 			{ code: 'sharp-rear', result: 'beyond', points: 'rear-low' }
 		]
 	},
@@ -107,20 +139,15 @@ export const CHECKS: readonly Check[] = [
 		asks: 'fingers',
 		stages: ['bare'],
 		sided: false,
-		limits: () => ({ least: 3 }),
-		below: 'narrow',
-		above: 'wide'
+		least: () => ({ fingers: 3 }),
+		below: 'channel'
 	})),
 	{
 		id: 'length',
 		asks: 'choice',
 		stages: ['bare'],
 		sided: false,
-		answers: [
-			fine('inside'),
-			{ code: 'few-mm-over', result: 'doubtful', points: 'long' },
-			{ code: 'finger-over', result: 'beyond', points: 'long' }
-		]
+		answers: [fine('inside'), fine('few-mm-over'), { code: 'finger-over', result: 'beyond', points: 'long' }]
 	},
 	{
 		id: 'skirts',
@@ -136,7 +163,7 @@ export const CHECKS: readonly Check[] = [
 		stages: ['bare'],
 		kinds: PANELS,
 		sided: true,
-		answers: [fine('on-muscle'), { code: 'past-muscle', result: 'beyond', points: 'wide' }]
+		answers: [fine('on-muscle'), { code: 'past-muscle', result: 'beyond', points: 'spread' }]
 	},
 	{
 		id: 'straight',
@@ -154,7 +181,7 @@ export const CHECKS: readonly Check[] = [
 		asks: 'choice',
 		stages: ['bare'],
 		sided: true,
-		answers: [fine('stays'), { code: 'rolls', result: 'beyond', points: 'wide' }]
+		answers: [fine('stays'), { code: 'rolls', result: 'beyond' }]
 	},
 	{
 		id: 'girth-line',
@@ -172,7 +199,11 @@ export const CHECKS: readonly Check[] = [
 		asks: 'choice',
 		stages: ['rider'],
 		sided: false,
-		answers: [fine('hand-behind'), { code: 'less-behind', result: 'doubtful' }]
+		answers: [
+			fine('hand-behind'),
+			{ code: 'less-behind', result: 'doubtful', points: 'seat' },
+			{ code: 'much-behind', result: 'doubtful', points: 'seat' }
+		]
 	},
 	{
 		id: 'knee-room',
@@ -180,7 +211,22 @@ export const CHECKS: readonly Check[] = [
 		stages: ['rider'],
 		kinds: PANELS,
 		sided: true,
-		answers: [fine('four-fingers'), { code: 'less-fingers', result: 'doubtful' }]
+		answers: [
+			fine('four-fingers'),
+			{ code: 'less-fingers', result: 'doubtful', points: 'seat' },
+			{ code: 'more-fingers', result: 'doubtful', points: 'seat' }
+		]
+	},
+	{
+		id: 'rider-feel',
+		asks: 'choice',
+		stages: ['rider'],
+		sided: false,
+		answers: [
+			fine('balanced'),
+			{ code: 'tipped-forward', result: 'doubtful', points: 'front-low' },
+			{ code: 'tipped-back', result: 'doubtful', points: 'rear-low' }
+		]
 	}
 ];
 

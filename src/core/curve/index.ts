@@ -25,3 +25,4 @@ export {
 } from './alignToReference.js';
 export * from './outline.js';
 export * from './repeatDifference.js';
+export { sizeDoubt, type SizeDoubt } from './sizeDoubt.js';

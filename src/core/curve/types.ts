@@ -27,6 +27,8 @@ export interface Tracing {
 	readonly curve: Curve;
 	readonly operator?: string;
 	readonly source?: string;
+	/** Score of a read picture, 0..1. */
+	readonly quality?: number;
 }
 
 /** Depths below the apex, mm, that bound the bearing band. */

@@ -18,28 +18,63 @@ function refuseOtherKinds(text: string): void {
 		throw new CoreError('not-csv');
 }
 
-/**
- * Reads CSV (RFC 4180; a byte order mark, Windows line ends and semicolons are accepted) with a
- * required header. Throws `not-csv`, `empty-file`, `missing-columns`, `too-many-rows`, `too-large`.
- */
-export function readCsvTable(text: string, columns: readonly string[]): CsvRow[] {
-	refuseOtherKinds(text);
-	const parsed = Papa.parse<string[]>(text.replace(/^\uFEFF/, ''), {
-		delimitersToGuess: [',', ';', '\t'],
-		skipEmptyLines: false
-	});
-	const header = (parsed.data[0] ?? []).map((h) => h.trim().toLowerCase());
+const GUESSES = [',', ';', '\t'];
+/** Wider tables than this are none of ours. */
+const MOST_COLUMNS = 200;
+
+function headerOf(text: string): string[] {
+	const first = Papa.parse<string[]>(text.slice(0, 64_000), { delimitersToGuess: GUESSES, preview: 1 });
+	const header = (first.data[0] ?? []).map((h) => h.trim().toLowerCase());
 	if (header.length === 0 || (header.length === 1 && header[0] === '')) throw new CoreError('empty-file');
+	if (header.length > MOST_COLUMNS)
+		throw new CoreError('too-many-columns', { columns: header.length, limit: MOST_COLUMNS });
+	return header;
+}
+
+/**
+ * Reads CSV (RFC 4180; a byte order mark, Windows line ends and semicolons are accepted) with a required header.
+ * Only the named columns are kept: `columns` must be there, `optional` may. Nothing is read beyond what is allowed.
+ * Throws `not-csv`, `empty-file`, `missing-columns`, `too-many-columns`, `too-many-rows`, `too-large`.
+ */
+export function readCsvTable(text: string, columns: readonly string[], optional: readonly string[] = []): CsvRow[] {
+	refuseOtherKinds(text);
+	const body = text.replace(/^\uFEFF/, '');
+	const header = headerOf(body);
 	const missing = columns.filter((c) => !header.includes(c));
 	if (missing.length > 0)
 		throw new CoreError('missing-columns', { missing: missing.join(', '), wanted: columns.join(',') });
+	const wanted = [...columns, ...optional].flatMap((name) => {
+		const at = header.indexOf(name);
+		return at < 0 ? [] : [{ name, at }];
+	});
+	const parsed = Papa.parse<string[]>(body, {
+		delimitersToGuess: GUESSES,
+		skipEmptyLines: false,
+		preview: MAX_CSV_ROWS + 2
+	});
 	if (parsed.data.length - 1 > MAX_CSV_ROWS)
 		throw new CoreError('too-many-rows', { rows: parsed.data.length - 1, limit: MAX_CSV_ROWS });
 	const rows: CsvRow[] = [];
-	parsed.data.forEach((record, i) => {
-		if (i === 0 || record.every((cell) => cell.trim() === '')) return;
-		rows.push({ line: i + 1, cells: Object.fromEntries(header.map((h, k) => [h, (record[k] ?? '').trim()])) });
-	});
+	for (let i = 1; i < parsed.data.length; i++) {
+		const record = parsed.data[i] as string[];
+		if (record.every((cell) => cell.trim() === '')) continue;
+		const cells: Record<string, string> = {};
+		for (const { name, at } of wanted) cells[name] = (record[at] ?? '').trim();
+		rows.push({ line: i + 1, cells });
+	}
 	if (rows.length === 0) throw new CoreError('empty-file');
 	return rows;
 }
+
+/** What a spreadsheet would take for a formula. */
+const FORMULA = /^[=+@\t\r-]/;
+
+/** A text for a cell, quoted where need be, never a formula. */
+export function writeCell(value: string): string {
+	const plain = FORMULA.test(value) ? `'${value}` : value;
+	return /[",\n\r]/.test(plain) ? `"${plain.replaceAll('"', '""')}"` : plain;
+}
+
+/** The text of a cell that `writeCell` wrote. */
+export const readCell = (cell: string): string =>
+	cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell;

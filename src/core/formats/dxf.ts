@@ -1,4 +1,4 @@
-import { cleanCurve, curvePoints, type Tracing } from '../curve/index.js';
+import { cleanCurve, type Tracing } from '../curve/index.js';
 import { CoreError, problemOf, type Problem } from '../errors/index.js';
 import type { SvgLine } from './svgPath.js';
 
@@ -8,52 +8,42 @@ type Group = readonly [code: number, value: string];
 const MAX_DXF_CHARACTERS = 20_000_000;
 const MAX_LINES = 200;
 
-const text = (groups: readonly Group[]): string =>
-	groups.map(([code, value]) => `${code}\r\n${value}`).join('\r\n') + '\r\n';
 const mm = (v: number): string => v.toFixed(3);
 
 /** Letters that a layer's name may hold in R12. */
 const layerName = (station: string, repeat: number): string =>
 	`${station}_${repeat}`.replace(/[^A-Za-z0-9_$-]/g, '_').toUpperCase();
 
-function polyline(t: Tracing): Group[] {
-	const layer = layerName(t.station, t.repeat);
-	const points = curvePoints(t.curve).flatMap(([x, y]): Group[] => [
-		[0, 'VERTEX'],
-		[8, layer],
-		[10, mm(x)],
-		[20, mm(y)],
-		[30, '0.0']
-	]);
-	const head: Group[] = [
-		[0, 'POLYLINE'],
-		[8, layer],
-		[66, '1'],
-		[10, '0.0'],
-		[20, '0.0'],
-		[30, '0.0'],
-		[70, '0']
-	];
-	return [...head, ...points, [0, 'SEQEND'], [8, layer]];
+/** Two lines of the file: a group's code and its value. */
+const group = (code: number, value: string): string => `${code}\r\n${value}\r\n`;
+
+function polyline({ station, repeat, curve: { xMm, yMm } }: Tracing): string {
+	const layer = layerName(station, repeat);
+	let out = `0\r\nPOLYLINE\r\n8\r\n${layer}\r\n66\r\n1\r\n10\r\n0.0\r\n20\r\n0.0\r\n30\r\n0.0\r\n70\r\n0\r\n`;
+	const vertex = `0\r\nVERTEX\r\n8\r\n${layer}\r\n10\r\n`;
+	for (let i = 0; i < xMm.length; i++)
+		out += `${vertex}${mm(xMm[i] as number)}\r\n20\r\n${mm(yMm[i] as number)}\r\n30\r\n0.0\r\n`;
+	return `${out}0\r\nSEQEND\r\n8\r\n${layer}\r\n`;
 }
 
 /**
- * Tracings as DXF R12 polylines, one drawing unit a millimetre, a layer for each station and repeat.
+ * Tracings as DXF R12 polylines, one drawing unit a millimetre, a layer for each station and repeat. Linear in the points.
  * R12 knows no units of its own: $MEASUREMENT 1 says metric, and a comment says mm.
  */
 export function writeDxf(tracings: readonly Tracing[]): string {
-	const header: Group[] = [
-		[999, 'units: millimetres'],
-		[0, 'SECTION'],
-		[2, 'HEADER'],
-		[9, '$ACADVER'],
-		[1, 'AC1009'],
-		[9, '$MEASUREMENT'],
-		[70, '1'],
-		[0, 'ENDSEC']
+	const header = [
+		group(999, 'units: millimetres'),
+		group(0, 'SECTION'),
+		group(2, 'HEADER'),
+		group(9, '$ACADVER'),
+		group(1, 'AC1009'),
+		group(9, '$MEASUREMENT'),
+		group(70, '1'),
+		group(0, 'ENDSEC'),
+		group(0, 'SECTION'),
+		group(2, 'ENTITIES')
 	];
-	const entities: Group[] = [[0, 'SECTION'], [2, 'ENTITIES'], ...tracings.flatMap(polyline), [0, 'ENDSEC'], [0, 'EOF']];
-	return text([...header, ...entities]);
+	return [...header, ...tracings.map(polyline), group(0, 'ENDSEC'), group(0, 'EOF')].join('');
 }
 
 function groupsOf(source: string): Group[] {

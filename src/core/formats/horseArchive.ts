@@ -52,6 +52,7 @@ function readTracing(t: Fields, i: number): Tracing {
 	const id = textOf(t['id']);
 	const operator = textOf(t['operator']);
 	const source = textOf(t['source']);
+	const quality = t['quality'];
 	return {
 		visitedOn: parseDay(String(t['visitedOn'])),
 		station: parseStation(String(t['station'])),
@@ -59,7 +60,8 @@ function readTracing(t: Fields, i: number): Tracing {
 		curve: cleanCurve(points).curve,
 		...(id ? { id } : {}),
 		...(operator ? { operator } : {}),
-		...(source ? { source } : {})
+		...(source ? { source } : {}),
+		...(typeof quality === 'number' && quality >= 0 && quality <= 1 ? { quality } : {})
 	};
 }
 

@@ -1,16 +1,23 @@
-import { cleanCurve, curvePoints, type Tracing } from '../curve/index.js';
+import { cleanCurve, type Tracing } from '../curve/index.js';
 import { CoreError, problemOf, type Problem } from '../errors/index.js';
-import { readCsvTable, type CsvRow } from './csvTable.js';
+import { readCell, readCsvTable, writeCell, type CsvRow } from './csvTable.js';
 import { readNumber, writeMm } from './numbers.js';
 import { groupRows, type ReadOptions, type ReadReport, type RowGroup } from './tracingGroups.js';
 
 export const POINTS_COLUMNS = ['visited_on', 'station', 'repeat', 'x_mm', 'y_mm'] as const;
+const OPTIONAL_COLUMNS = ['operator', 'source', 'quality'] as const;
 
 function cell(row: CsvRow, name: string): number {
 	const text = row.cells[name] ?? '';
 	const value = readNumber(text);
 	if (value === undefined) throw new CoreError('not-a-number', { column: name, value: text.slice(0, 40) });
 	return value;
+}
+
+/** Score of a read picture, 0..1, where the file carries one. */
+function qualityOf(text: string | undefined): { quality?: number } {
+	const value = readNumber(text ?? '');
+	return value !== undefined && value >= 0 && value <= 1 ? { quality: value } : {};
 }
 
 function readGroup(group: RowGroup, problems: Problem[], notes: Problem[]): Tracing[] {
@@ -30,8 +37,9 @@ function readGroup(group: RowGroup, problems: Problem[], notes: Problem[]): Trac
 			{
 				...group.key,
 				curve,
-				...(extra['operator'] ? { operator: extra['operator'].slice(0, 80) } : {}),
-				...(extra['source'] ? { source: extra['source'].slice(0, 40) } : {})
+				...(extra['operator'] ? { operator: readCell(extra['operator']).slice(0, 80) } : {}),
+				...qualityOf(extra['quality']),
+				...(extra['source'] ? { source: readCell(extra['source']).slice(0, 40) } : {})
 			}
 		];
 	} catch (error) {
@@ -49,23 +57,20 @@ function readGroup(group: RowGroup, problems: Problem[], notes: Problem[]): Trac
 
 /** Reads a points CSV. Throws only for a file that is no such CSV at all; see `readCsvTable`. */
 export function readPointsCsv(text: string, options: ReadOptions = {}): ReadReport {
-	const { groups, problems } = groupRows(readCsvTable(text, POINTS_COLUMNS), options);
+	const { groups, problems } = groupRows(readCsvTable(text, POINTS_COLUMNS, OPTIONAL_COLUMNS), options);
 	const notes: Problem[] = [];
 	const tracings = groups.flatMap((g) => readGroup(g, problems, notes));
 	return { tracings, problems: problems.sort((a, b) => (a.line ?? 0) - (b.line ?? 0)), notes };
 }
 
-const quote = (value: string): string => (/[",\n\r]/.test(value) ? `"${value.replaceAll('"', '""')}"` : value);
-
 /** Writes a points CSV with CRLF line ends (RFC 4180), coordinates to 0.001 mm. */
 export function writePointsCsv(tracings: readonly Tracing[]): string {
-	const lines = [[...POINTS_COLUMNS, 'operator', 'source'].join(',')];
-	for (const t of tracings)
-		for (const [x, y] of curvePoints(t.curve))
-			lines.push(
-				[t.visitedOn, t.station, t.repeat, writeMm(x), writeMm(y), quote(t.operator ?? ''), quote(t.source ?? '')].join(
-					','
-				)
-			);
+	const lines = [[...POINTS_COLUMNS, ...OPTIONAL_COLUMNS].join(',')];
+	for (const { visitedOn, station, repeat, operator = '', source = '', quality, curve } of tracings) {
+		const head = `${visitedOn},${station},${repeat}`;
+		const tail = `${writeCell(operator)},${writeCell(source)},${quality ?? ''}`;
+		for (let i = 0; i < curve.xMm.length; i++)
+			lines.push(`${head},${writeMm(curve.xMm[i] as number)},${writeMm(curve.yMm[i] as number)},${tail}`);
+	}
 	return lines.join('\r\n') + '\r\n';
 }

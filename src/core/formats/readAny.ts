@@ -20,11 +20,22 @@ export interface FileReport {
 
 const NOTHING = { tracings: [], lines: [], problems: [], notes: [] } as const;
 
+/** The tracings of an archive; what else it holds is named, because it is not taken in. */
+function readArchived(text: string): Pick<FileReport, 'tracings' | 'notes'> {
+	const { horse, fitMarks, tracings } = readHorseArchive(text);
+	const left = [
+		...(fitMarks.length > 0 ? [`${fitMarks.length} fit mark${fitMarks.length === 1 ? '' : 's'}`] : []),
+		...(horse.bornYear ? ['year of birth'] : []),
+		...(horse.notes ? ['description'] : [])
+	];
+	return { tracings, notes: left.length > 0 ? [{ code: 'archive-left', data: { what: left.join(', ') } }] : [] };
+}
+
 /** Reads any file of tracings by what it holds, not by its name. Throws a CoreError when nothing can be read. */
 export function readTracingFile(text: string, options: ReadOptions = {}): FileReport {
 	const start = text.replace(/^\uFEFF/, '').trimStart();
 	if (start.startsWith('<')) return { ...NOTHING, kind: 'svg', ...readSvg(text) };
-	if (start.startsWith('{')) return { ...NOTHING, kind: 'archive', tracings: readHorseArchive(start).tracings };
+	if (start.startsWith('{')) return { ...NOTHING, kind: 'archive', ...readArchived(start) };
 	if (/^\s*(0|999)\s*[\r\n]/.test(start)) return { ...NOTHING, kind: 'dxf', ...readDxf(text) };
 	// eslint-disable-next-line no-control-regex
 	if (/[\x00-\x08]/.test(start.slice(0, 4096)) || start.startsWith('%PDF')) throw new CoreError('unknown-kind');

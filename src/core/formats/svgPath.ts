@@ -1,6 +1,6 @@
 import { XMLParser } from 'fast-xml-parser';
 import svgpath from 'svgpath';
-import { cleanCurve, curvePoints, type Curve, type Tracing } from '../curve/index.js';
+import { cleanCurve, MAX_POINTS, type Curve, type Tracing } from '../curve/index.js';
 import { CoreError, problemOf, type Problem } from '../errors/index.js';
 import { MM_PER_INCH } from '../units/index.js';
 
@@ -14,6 +14,8 @@ export interface SvgLine {
 
 const MAX_SVG_CHARACTERS = 5_000_000;
 const MAX_PATHS = 200;
+/** A line of as many points as are read is never written longer than this. */
+const MAX_PATH_CHARACTERS = 600_000;
 /** Points along one curved piece; a piece is rarely longer than 100 mm. */
 const PIECES = 24;
 const MM_PER_UNIT: Readonly<Record<string, number>> = { mm: 1, cm: 10, in: MM_PER_INCH };
@@ -77,8 +79,11 @@ function cubicPoints(p: readonly [number, number][], out: [number, number][]): v
 	}
 }
 
+const tooMany = (count: number) => new CoreError('too-many-points', { count: Math.round(count), limit: MAX_POINTS });
+
 /** Path data (any transforms) as points in user units; curves are cut into short straight pieces. */
 function flatten(path: PathNode): [number, number][] {
+	if (path.d.length > MAX_PATH_CHARACTERS) throw tooMany(path.d.length / 12);
 	const points: [number, number][] = [];
 	let parsed = svgpath(path.d);
 	for (const t of [...path.transforms].reverse()) parsed = parsed.transform(t);
@@ -87,6 +92,7 @@ function flatten(path: PathNode): [number, number][] {
 		.unshort()
 		.unarc()
 		.iterate((segment, _i, x, y) => {
+			if (points.length > MAX_POINTS) return;
 			const [kind, ...n] = segment as [string, ...number[]];
 			const from: [number, number] = [x, y];
 			const pair = (i: number): [number, number] => [n[i] as number, n[i + 1] as number];
@@ -103,13 +109,24 @@ function flatten(path: PathNode): [number, number][] {
 				cubicPoints([from, third(from), third(to), to], points);
 			}
 		});
-	if (parsed.toString() === '' || points.length === 0) throw new CoreError('svg-bad-path');
+	if (points.length > MAX_POINTS) throw tooMany(points.length);
+	if (points.length === 0) throw new CoreError('svg-bad-path');
 	return points;
+}
+
+const MOST_ELEMENTS = 20_000;
+
+/** A drawing of so many elements is no outline; the parser would take its time over every one. */
+function mustBeShallow(text: string): void {
+	let elements = 0;
+	for (let i = text.indexOf('<'); i >= 0; i = text.indexOf('<', i + 1))
+		if (++elements > MOST_ELEMENTS) throw new CoreError('too-many-paths', { limit: MAX_PATHS });
 }
 
 /** Reads every path of an SVG drawing as a line in mm, y turned up. Throws `not-svg`, `svg-no-scale`, `svg-no-path`. */
 export function readSvg(text: string): { lines: SvgLine[]; problems: Problem[] } {
 	if (text.length > MAX_SVG_CHARACTERS) throw new CoreError('too-large', { limitMb: 5 });
+	mustBeShallow(text);
 	let root: unknown;
 	try {
 		root = new XMLParser({ ignoreAttributes: false, attributeNamePrefix: '@', processEntities: false }).parse(text);
@@ -142,20 +159,21 @@ export function readSvg(text: string): { lines: SvgLine[]; problems: Problem[] }
 	return { lines, problems };
 }
 
+const MARGIN_MM = 10;
 const f = (mm: number): string => String(Math.round(mm * 1000) / 1000);
 
-/** Writes tracings as an SVG at 1:1 in mm, each path carrying its station and repeat. */
+/** Writes tracings as an SVG at 1:1 in mm, each path carrying its station and repeat. Linear in the points. */
 export function writeSvg(tracings: readonly Tracing[]): string {
-	const all = tracings.flatMap((t) => curvePoints(t.curve));
-	const xs = all.map((p) => p[0]);
-	const ys = all.map((p) => -p[1]);
-	const box = [Math.min(...xs) - 10, Math.min(...ys) - 10, Math.max(...xs) + 10, Math.max(...ys) + 10] as const;
-	const [w, h] = [box[2] - box[0], box[3] - box[1]];
-	const paths = tracings.map((t) => {
-		const d = curvePoints(t.curve)
-			.map(([x, y], i) => `${i ? 'L' : 'M'}${f(x)} ${f(-y)}`)
-			.join('');
-		return `<path d="${d}" data-station="${t.station}" data-repeat="${t.repeat}" fill="none" stroke="#000" stroke-width="0.4"/>`;
+	let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity];
+	const paths = tracings.map(({ curve: { xMm, yMm }, station, repeat }) => {
+		let d = '';
+		for (let i = 0; i < xMm.length; i++) {
+			const [x, y] = [xMm[i] as number, 0 - (yMm[i] as number)];
+			[left, right, top, bottom] = [Math.min(left, x), Math.max(right, x), Math.min(top, y), Math.max(bottom, y)];
+			d += `${i ? 'L' : 'M'}${f(x)} ${f(y)}`;
+		}
+		return `<path d="${d}" data-station="${station}" data-repeat="${repeat}" fill="none" stroke="#000" stroke-width="0.4"/>`;
 	});
-	return `<svg xmlns="http://www.w3.org/2000/svg" width="${f(w)}mm" height="${f(h)}mm" viewBox="${box.slice(0, 2).map(f).join(' ')} ${f(w)} ${f(h)}">\n${paths.join('\n')}\n</svg>\n`;
+	const [w, h] = [right - left + 2 * MARGIN_MM, bottom - top + 2 * MARGIN_MM];
+	return `<svg xmlns="http://www.w3.org/2000/svg" width="${f(w)}mm" height="${f(h)}mm" viewBox="${f(left - MARGIN_MM)} ${f(top - MARGIN_MM)} ${f(w)} ${f(h)}">\n${paths.join('\n')}\n</svg>\n`;
 }

@@ -1,6 +1,6 @@
 import { widthsToCurve, type Tracing, type WidthRow } from '../curve/index.js';
 import { CoreError, problemOf, type Problem } from '../errors/index.js';
-import { readCsvTable, type CsvRow } from './csvTable.js';
+import { readCell, readCsvTable, type CsvRow } from './csvTable.js';
 import { readNumber } from './numbers.js';
 import { groupRows, type ReadOptions, type ReadReport, type RowGroup } from './tracingGroups.js';
 
@@ -30,7 +30,9 @@ function readGroup(group: RowGroup, problems: Problem[]): Tracing[] {
 			return widthRow(row);
 		});
 		line = group.rows[0]?.line ?? 0;
-		return [{ ...group.key, curve: widthsToCurve(rows), source: 'widths' }];
+		const operator = group.rows[0]?.cells['operator'];
+		const named = operator ? { operator: readCell(operator).slice(0, 80) } : {};
+		return [{ ...group.key, curve: widthsToCurve(rows), source: 'widths', ...named }];
 	} catch (error) {
 		const problem = problemOf(error, line);
 		problems.push({ ...problem, data: { ...problem.data, station: group.key.station, repeat: group.key.repeat } });
@@ -40,6 +42,6 @@ function readGroup(group: RowGroup, problems: Problem[]): Tracing[] {
 
 /** Reads a widths CSV. Throws only for a file that is no such CSV at all; see `readCsvTable`. */
 export function readWidthsCsv(text: string, options: ReadOptions = {}): ReadReport {
-	const { groups, problems } = groupRows(readCsvTable(text, WIDTHS_COLUMNS), options);
+	const { groups, problems } = groupRows(readCsvTable(text, WIDTHS_COLUMNS, ['operator']), options);
 	return { tracings: groups.flatMap((g) => readGroup(g, problems)), problems, notes: [] };
 }

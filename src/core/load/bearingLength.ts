@@ -1,13 +1,14 @@
 /**
- * Length for the bearing surface, mm along the panel line (common practice, no source).
- * `rest`: behind the resting blade edge plus two fingers. `swing`: behind the furthest back-swing.
+ * Length for the bearing surface by both schools, mm along the panel line (common practice, no source).
+ * `fingers`: from two fingers behind the blade (about T8) to the last rib. `tape`: from the tape at the blade's
+ * edge to the tape at the rib, all of it. A saddle set behind the back-swing has only what is left there.
  */
 export interface BearingLength {
-	readonly restMm: number;
+	readonly fingersMm: number;
+	readonly tapeMm: number;
 	readonly swingMm: number | undefined;
 }
 
-/** Back-swing that leaves too little is said for a saddle's bearing length. */
 export interface LengthInput {
 	/** From the resting blade edge to the last rib. */
 	readonly bladeToRibMm: number;
@@ -18,9 +19,22 @@ export interface LengthInput {
 
 export function bearingLength({ bladeToRibMm, swingMm, twoFingersMm }: LengthInput): BearingLength {
 	return {
-		restMm: Math.max(0, bladeToRibMm - twoFingersMm),
+		fingersMm: Math.max(0, bladeToRibMm - twoFingersMm),
+		tapeMm: bladeToRibMm,
 		swingMm: swingMm === undefined ? undefined : Math.max(0, bladeToRibMm - swingMm)
 	};
+}
+
+/** What a person asks of length: the school, and whether the saddle is set behind the back-swing. */
+export interface LengthRules {
+	readonly lengthFrom: 'fingers' | 'tape';
+	readonly place: 'rest' | 'swing';
+}
+
+/** The length that counts for a person's choices: never more than what is left behind where the saddle is set. */
+export function usableLengthMm(length: BearingLength, { lengthFrom, place }: LengthRules): number {
+	const school = lengthFrom === 'tape' ? length.tapeMm : length.fingersMm;
+	return place === 'swing' && length.swingMm !== undefined ? Math.min(school, length.swingMm) : school;
 }
 
 /** Over the last rib: a few mm are tolerable, 25 mm are too long (common practice, no source). */

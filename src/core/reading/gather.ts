@@ -1,29 +1,36 @@
-import type { SideChange } from '../change/index.js';
-import { contradictions, judgeAnswer, latestByStage, readAnswers, type HandSchool } from '../checks/index.js';
-import { bodyWeightKg, carriedShare } from '../load/index.js';
+import { contradictions, judgeAnswer, readAnswers, type HandRules } from '../checks/index.js';
+import { bodyWeightKg, carriedShare, WEIGHT_CHANGE_SHARE } from '../load/index.js';
+import { lookAgain, type LoggedChange, type LookAgain } from '../schedule/index.js';
 import { daysBetween, type Day } from '../units/index.js';
-import { GOING_SIGNS, RUNGS, valueOf, type FieldStates, type GoingSign } from '../visit/index.js';
-import { standingSigns, type VisitFields } from '../zones/index.js';
-import type { Evidence, GoingSeen } from './types.js';
+import { GOING_SIGNS, hasFindings, RUNGS, valueOf, type FieldStates, type GoingSign } from '../visit/index.js';
+import { readSigns, standingSigns, vetReason, type Sign, type VisitFields } from '../zones/index.js';
+import type { Decided, Evidence, GoingSeen, ShapeSeen } from './types.js';
 
 /** A ride or a change from the log between visits. */
 export interface LoggedRide {
 	readonly riddenOn: Day;
 	readonly seen: readonly string[];
+	readonly changes: readonly LoggedChange[];
 }
 
 export interface GatherOptions {
-	readonly handSchool: HandSchool;
+	readonly rules: HandRules;
+	/** Evidence up to this day. */
 	readonly day: Day;
+	/** Today, for what only time brings (a lay-off); the day itself where absent. */
+	readonly today?: Day | undefined;
 	/** The saddle in question; hand checks of others are left aside. */
 	readonly pairingId: string | undefined;
-	/** Hand checks from before the saddle was last fitted speak of another fit. */
+	/** Hand checks and decisions from before the saddle was last fitted speak of another fit. */
 	readonly fittedOn?: Day | undefined;
-	readonly changes: readonly SideChange[];
+	/** Last day on which the back was traced. */
+	readonly tracedOn?: Day | undefined;
+	readonly changes: readonly ShapeSeen[];
 	readonly rides: readonly LoggedRide[];
 }
 
-const BEHAVIOUR_DAYS = 28;
+/** How long new behaviour counts (common practice, no source). */
+export const BEHAVIOUR_DAYS = 28;
 
 export function goingOf(visit: VisitFields): GoingSeen | undefined {
 	const rungs: Record<string, readonly GoingSign[]> = {};
@@ -60,32 +67,99 @@ function lastWith<T>(visits: readonly VisitFields[], pick: (v: VisitFields) => T
 	return undefined;
 }
 
+/** Strong answers that stand and were as strong at an earlier visit. */
+function repeatedSigns(standing: readonly Sign[], back: readonly VisitFields[]): Set<string> {
+	const before = back.flatMap(readSigns);
+	const again = standing.filter(
+		(s) =>
+			vetReason(s) !== undefined &&
+			before.some(
+				(b) =>
+					b.kind === s.kind &&
+					b.zone === s.zone &&
+					b.side === s.side &&
+					b.visitedOn < s.visitedOn &&
+					vetReason(b) !== undefined
+			)
+	);
+	return new Set(again.map(signKey));
+}
+
+export const signKey = (s: Pick<Sign, 'kind' | 'zone' | 'side'>): string => `${s.kind} ${s.zone} ${s.side}`;
+
+/** What a person decided at a visit, if anything. */
+export function decisionOf(visit: VisitFields): Decided | undefined {
+	const at = (field: string) => valueOf(visit.states, field);
+	const [action, nextOn, asked] = [at('decide/action'), at('decide/nextOn'), at('treat/asked')];
+	const wishes = Array.isArray(asked) ? (asked as readonly string[]) : [];
+	if (action === undefined && nextOn === undefined && wishes.length === 0) return undefined;
+	return {
+		seenOn: visit.visitedOn,
+		...(typeof action === 'string' ? { action } : {}),
+		...(typeof nextOn === 'string' ? { nextOn } : {}),
+		asked: wishes
+	};
+}
+
+function lookAgainOf(
+	back: readonly VisitFields[],
+	rides: readonly LoggedRide[],
+	{ day, today = day, tracedOn }: GatherOptions
+): LookAgain[] {
+	const looked = [
+		...back.filter((v) => hasFindings(v.states)).map((v) => v.visitedOn),
+		...(tracedOn ? [tracedOn] : [])
+	];
+	const lookedOn = looked.sort().at(-1);
+	if (!lookedOn) return [];
+	const weightsKg = [...back].reverse().flatMap((v) => {
+		const kg = weightOf(v.states);
+		return kg === undefined ? [] : [{ on: v.visitedOn, kg }];
+	});
+	return lookAgain({
+		lookedOn,
+		tracedOn,
+		today,
+		changes: rides.flatMap((r) => r.changes.map((change) => ({ on: r.riddenOn, change }))),
+		behaviourOn: rides.filter((r) => r.seen.length > 0).map((r) => r.riddenOn),
+		rodeOn: rides.filter((r) => r.changes.length === 0 || r.seen.length > 0).map((r) => r.riddenOn),
+		weightsKg,
+		weightShare: WEIGHT_CHANGE_SHARE
+	});
+}
+
 /** Gathers what is known on a day from visits, rides and the shape; nothing later than the day. */
 export function gatherEvidence(visits: readonly VisitFields[], options: GatherOptions): Evidence {
-	const { day, pairingId } = options;
+	const { day, pairingId, fittedOn } = options;
 	const back = visits.filter((v) => v.visitedOn <= day).sort((a, b) => b.visitedOn.localeCompare(a.visitedOn));
-	const checked = lastWith(back, (v) => {
-		if (options.fittedOn && v.visitedOn < options.fittedOn) return undefined;
+	const sinceFit = back.filter((v) => !fittedOn || v.visitedOn >= fittedOn);
+	const checked = lastWith(sinceFit, (v) => {
 		const answers = readAnswers(v.states)
 			.filter((a) => a.pairingId === pairingId)
-			.map((a) => judgeAnswer(a, options.handSchool));
+			.map((a) => judgeAnswer(a, options.rules));
 		return answers.length > 0 ? { on: v.visitedOn, answers } : undefined;
 	});
-	const recent = options.rides.filter((r) => {
-		const ageDays = daysBetween(r.riddenOn, day);
-		return ageDays >= 0 && ageDays <= BEHAVIOUR_DAYS;
-	});
+	const rides = options.rides.filter((r) => r.riddenOn <= day).sort((a, b) => a.riddenOn.localeCompare(b.riddenOn));
 	const behaviour = new Map<string, { seenOn: Day; code: string }>();
-	for (const ride of recent) for (const code of ride.seen) behaviour.set(code, { seenOn: ride.riddenOn, code });
+	for (const ride of rides)
+		if (daysBetween(ride.riddenOn, day) <= BEHAVIOUR_DAYS)
+			for (const code of ride.seen) behaviour.set(code, { seenOn: ride.riddenOn, code });
+	const signs = standingSigns(back, day);
+	const decided = lastWith(back, decisionOf);
+	// A saddle fitted since then has answered all but what was the vet's.
+	const answered = decided && fittedOn && decided.seenOn <= fittedOn && decided.action !== 'vet';
 	return {
 		day,
-		signs: standingSigns(back, day),
+		signs,
+		repeated: repeatedSigns(signs, back),
 		going: lastWith(back, goingOf),
-		answers: checked ? latestByStage(checked.answers) : [],
+		answers: checked?.answers ?? [],
 		contradictions: checked ? contradictions(checked.answers) : [],
 		checkedOn: checked?.on,
 		changes: options.changes,
 		carriedShare: lastWith(back, (v) => shareOf(v.states)),
-		behaviour: [...behaviour.values()]
+		behaviour: [...behaviour.values()],
+		lookAgain: lookAgainOf(back, rides, options),
+		decided: answered ? undefined : decided
 	};
 }

@@ -1,3 +1,7 @@
 export * from './types.js';
 export * from './gather.js';
+export * from './prune.js';
 export * from './readEvidence.js';
+export * from './readHands.js';
+export { readWidth, type WidthReading } from './width.js';
+export { bearsOnWidth, widthFindings, type WidthFinding } from './widthEvidence.js';

@@ -1,8 +1,21 @@
-import type { JudgedAnswer, Points } from '../checks/index.js';
 import { MOST_CARRIED_SHARE } from '../load/index.js';
 import { RUNGS } from '../visit/index.js';
-import { gradeCode, SIDES, ZONES, zoneOf, type Sign, type SignKind, type ZoneId } from '../zones/index.js';
+import {
+	gradeCode,
+	isMark,
+	isSqueezeReflex,
+	SIDES,
+	vetReason,
+	ZONES,
+	zoneOf,
+	type Sign,
+	type SignKind,
+	type ZoneId
+} from '../zones/index.js';
+import { signKey } from './gather.js';
 import type { Evidence, Reading, ReadingCode, Weight } from './types.js';
+import { readWidth } from './width.js';
+import { bearsOnWidth } from './widthEvidence.js';
 
 type Rule = (e: Evidence) => Reading[];
 
@@ -16,13 +29,25 @@ function about(code: ReadingCode, weight: Weight, sign: Sign, more: Record<strin
 	return { code, weight, data, seenOn: sign.visitedOn };
 }
 
-const openSkin: Rule = (e) => of(e, 'skin', 3).map((s) => about('open-skin', 'vet', s));
+/** What its kind sends to the vet. A head raised by a squeeze alone is named for what it is. */
+const vetSigns: Rule = (e) => {
+	const strong = e.signs.flatMap((s) => {
+		const why = vetReason(s);
+		return why ? [{ sign: s, why }] : [];
+	});
+	const pain = strong.filter(({ sign }) => !isSqueezeReflex(sign) || e.repeated.has(signKey(sign)));
+	return strong.map(({ sign, why }) => {
+		// Alone: any other pain that stands makes it pain as well.
+		if (pain.length === 0) return about('squeeze-reflex', 'watch', sign);
+		return about(why, 'vet', sign, why === 'heat-or-swelling' ? { kind: sign.kind } : {});
+	});
+};
 
-const heatOrSwelling: Rule = (e) =>
-	[...of(e, 'heat'), ...of(e, 'swelling')].map((s) => about('heat-or-swelling', 'vet', s, { kind: s.kind }));
-
+const SORE_GRADE = 2;
 const soreness: Rule = (e) =>
-	of(e, 'soreness', 2).map((s) => (s.grade >= 3 ? about('strong-answer', 'vet', s) : about('sore-answer', 'watch', s)));
+	of(e, 'soreness', SORE_GRADE)
+		.filter((s) => !vetReason(s))
+		.map((s) => about('sore-answer', 'watch', s));
 
 /** The first rung at which a thing was seen names that rung; seen bare, it is not the saddle's doing. */
 const ladder: Rule = (e) => {
@@ -75,7 +100,7 @@ const dryPatch: Rule = (e) =>
 		});
 
 const oneSide: Rule = (e) => {
-	const telling = e.signs.filter((s) => s.kind !== 'sweat' && s.grade > 0 && zoneOf(s.zone).row !== 'spine');
+	const telling = e.signs.filter((s) => isMark(s) && !isSqueezeReflex(s) && zoneOf(s.zone).row !== 'spine');
 	const [near, off] = (['near', 'off'] as const).map((side) => telling.filter((s) => s.side === side)) as [
 		Sign[],
 		Sign[]
@@ -90,7 +115,7 @@ const soreOverChange: Rule = (e) =>
 	ZONES.flatMap(({ id, station }) =>
 		SIDES.flatMap((side) => {
 			const change = e.changes.find((c) => c.station === station && c.side === side && c.real);
-			const here = e.signs.filter((s) => s.zone === id && s.side === side && s.kind !== 'sweat' && s.grade > 0);
+			const here = e.signs.filter((s) => s.zone === id && s.side === side && isMark(s));
 			if (!change || here.length === 0) return [];
 			const data = { zone: id, side, kinds: here.map((s) => s.kind).join(','), mm: Math.round(change.mm * 10) / 10 };
 			return [{ code: 'sore-over-change', weight: 'fitter', data, seenOn: newest(here) } as const];
@@ -99,13 +124,13 @@ const soreOverChange: Rule = (e) =>
 
 const alongSpine: Rule = (e) =>
 	e.signs
-		.filter((s) => zoneOf(s.zone).row === 'spine' && s.kind !== 'sweat' && s.grade > 0)
+		.filter((s) => zoneOf(s.zone).row === 'spine' && isMark(s))
 		.map((s) => about('along-spine', 'fitter', s, { kind: s.kind }));
 
 const loinLong: Rule = (e) => {
 	const long = e.answers.some((a) => a.points === 'long');
 	return e.signs
-		.filter((s) => s.zone === 'loin' && s.kind !== 'sweat' && s.grade > 0 && long)
+		.filter((s) => s.zone === 'loin' && isMark(s) && long)
 		.map((s) => about('loin-long', 'fitter', s, { kind: s.kind }));
 };
 
@@ -117,27 +142,47 @@ const girthRub: Rule = (e) =>
 /** Marks at both ends of one side's panel with a quiet middle: the four corners of a bridging saddle. */
 const bridgeEnds: Rule = (e) =>
 	(['near', 'off'] as const).flatMap((side) => {
-		const marked = (...zones: ZoneId[]) =>
-			e.signs.find((s) => s.side === side && s.grade > 0 && s.kind !== 'sweat' && zones.includes(s.zone));
+		const marked = (...zones: ZoneId[]) => e.signs.find((s) => s.side === side && isMark(s) && zones.includes(s.zone));
 		const [front, rear] = [marked('pocket', 'long-front', 'edge-front'), marked('long-rear', 'edge-rear')];
 		if (!front || !rear || marked('long-middle', 'edge-middle')) return [];
 		const felt = e.answers.some((a) => a.points === 'bridges' && (a.side === side || a.side === 'both'));
 		return [about('bridge-ends', felt ? 'fitter' : 'watch', rear, { felt: felt ? 1 : 0 })];
 	});
 
-const checksPoint: Rule = (e) => {
-	const beyond = e.answers.filter((a) => a.result === 'beyond');
-	if (beyond.length === 0 || !e.checkedOn) return [];
-	const by = (points: Points): JudgedAnswer[] => beyond.filter((a) => a.points === points);
-	const [wide, narrow] = [by('wide').length, by('narrow').length];
+/** Too wide or too narrow, from all that bears on it; said only where a hand found something beyond. */
+const width: Rule = (e) => {
+	const read = readWidth(e.answers, e.signs, e.changes);
+	if (!read || !e.checkedOn || read.says === 'fits') return [];
+	const felt = e.answers.some((a) => a.result === 'beyond' && bearsOnWidth(a.check));
+	if (!felt) return [];
+	return [
+		{
+			code: `width-${read.says}`,
+			weight: 'fitter',
+			data: {
+				percent: Math.round(100 * read.sure),
+				likeliest: read.likeliest,
+				for: read.for.join(','),
+				against: read.against.join(','),
+				...(read.rival ? { rival: read.rival } : {}),
+				...(read.nextCheck ? { next: read.nextCheck } : {})
+			},
+			seenOn: e.checkedOn
+		}
+	];
+};
+
+/** Checks beyond their limit that the question of width does not take up. */
+const checksOther: Rule = (e) => {
+	if (!e.checkedOn) return [];
 	const seenOn = e.checkedOn;
-	const found: Reading[] = [];
-	if (wide > narrow) found.push({ code: 'checks-wide', weight: 'fitter', data: { count: wide }, seenOn });
-	if (narrow > wide) found.push({ code: 'checks-narrow', weight: 'fitter', data: { count: narrow }, seenOn });
-	const others = beyond.filter((a) => a.points !== 'wide' && a.points !== 'narrow');
-	for (const check of new Set(others.map((a) => a.check)))
-		found.push({ code: 'checks-other', weight: 'fitter', data: { check }, seenOn });
-	return found;
+	const others = e.answers.filter((a) => a.result === 'beyond' && !bearsOnWidth(a.check));
+	return [...new Set(others.map((a) => a.check))].map((check) => ({
+		code: 'checks-other',
+		weight: 'fitter',
+		data: { check },
+		seenOn
+	}));
 };
 
 const checksContradict: Rule = (e) =>
@@ -163,9 +208,22 @@ const tooHeavy: Rule = (e) =>
 const behaviourNew: Rule = (e) =>
 	e.behaviour.map((b) => ({ code: 'behaviour-new', weight: 'watch', data: { behaviour: b.code }, seenOn: b.seenOn }));
 
+/** Anything but new behaviour, which has a reading of its own. */
+const lookAgainNow: Rule = (e) =>
+	e.lookAgain
+		.filter((l) => l.code !== 'new-behaviour')
+		.map((l) => ({ code: 'look-again', weight: 'watch', data: { why: l.code }, seenOn: l.since }));
+
+const DECIDED: Readonly<Record<string, Weight>> = { vet: 'vet', fitter: 'fitter', pad: 'watch', watch: 'watch' };
+
+/** What a person decided weighs as much as a finding; it never makes lighter what was found. */
+const decided: Rule = ({ decided: d }) => {
+	const weight = d?.action ? DECIDED[d.action] : undefined;
+	return d?.action && weight ? [{ code: 'decided', weight, data: { action: d.action }, seenOn: d.seenOn }] : [];
+};
+
 export const RULES: readonly Rule[] = [
-	openSkin,
-	heatOrSwelling,
+	vetSigns,
 	soreness,
 	ladder,
 	oneSide,
@@ -176,9 +234,12 @@ export const RULES: readonly Rule[] = [
 	alongSpine,
 	loinLong,
 	girthRub,
-	checksPoint,
+	width,
+	checksOther,
 	whiteHair,
 	tooHeavy,
 	behaviourNew,
+	lookAgainNow,
+	decided,
 	checksContradict
 ];

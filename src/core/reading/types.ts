@@ -1,5 +1,6 @@
 import type { SideChange } from '../change/index.js';
 import type { Contradiction, JudgedAnswer } from '../checks/index.js';
+import type { LookAgain } from '../schedule/index.js';
 import type { Day } from '../units/index.js';
 import type { GoingSign, Rung } from '../visit/index.js';
 import type { Sign } from '../zones/index.js';
@@ -37,14 +38,31 @@ export const READING_CODES = [
 	'loin-long',
 	'girth-rub',
 	'bridge-ends',
-	'checks-wide',
-	'checks-narrow',
+	'squeeze-reflex',
+	'width-narrow',
+	'width-wide',
+	'width-unclear',
 	'checks-other',
 	'checks-contradict',
 	'too-heavy',
-	'behaviour-new'
+	'behaviour-new',
+	'look-again',
+	'decided'
 ] as const;
 export type ReadingCode = (typeof READING_CODES)[number];
+
+/** What a reading wants to know of a change of shape. */
+export type ShapeSeen = Pick<SideChange, 'station' | 'side' | 'mm' | 'real'>;
+
+/** What a person decided at a visit. */
+export interface Decided {
+	readonly seenOn: Day;
+	/** Code of the decision; absent where only a date or a wish was left. */
+	readonly action?: string;
+	readonly nextOn?: Day;
+	/** What was asked of the owner, by code. */
+	readonly asked: readonly string[];
+}
 
 /** What was seen going, by rung. */
 export interface GoingSeen {
@@ -58,13 +76,19 @@ export interface Evidence {
 	/** Signs that stand. */
 	readonly signs: readonly Sign[];
 	readonly going: GoingSeen | undefined;
-	/** Hand checks of the saddle in question, of the last visit that did any. */
+	/** Hand checks of the saddle in question, all stages, of the last visit that did any. */
 	readonly answers: readonly JudgedAnswer[];
 	readonly contradictions: readonly Contradiction[];
 	readonly checkedOn: Day | undefined;
 	/** Changes of shape since the fit mark. */
-	readonly changes: readonly SideChange[];
+	readonly changes: readonly ShapeSeen[];
 	readonly carriedShare: number | undefined;
+	/** Signs (`kind zone side`) that answered as strongly at more than one visit. */
+	readonly repeated: ReadonlySet<string>;
+	/** Why the horse wants a look before its date. */
+	readonly lookAgain: readonly LookAgain[];
+	/** The last decision of a person that still stands. */
+	readonly decided: Decided | undefined;
 	/** New behaviour in the ride log within four weeks. */
 	readonly behaviour: readonly { readonly seenOn: Day; readonly code: string }[];
 }

@@ -30,11 +30,23 @@ function checkStl(bytes: ArrayBuffer): void {
 		throw new CoreError('mesh-too-large', { triangles: count, limit: MOST_TRIANGLES });
 }
 
+/** A PLY's header says how much of everything follows; none of it takes less than a byte. */
+function checkPly(bytes: ArrayBuffer): void {
+	const head = new TextDecoder('latin1').decode(bytes.slice(0, 65_536)).split('end_header', 1)[0] ?? '';
+	for (const [, what, count] of head.matchAll(/^element\s+(\S+)\s+(\S+)/gm)) {
+		const many = Number(count);
+		if (!Number.isInteger(many) || many < 0 || many > bytes.byteLength) throw new CoreError('mesh-broken');
+		if (what === 'face' && many > MOST_TRIANGLES)
+			throw new CoreError('mesh-too-large', { triangles: many, limit: MOST_TRIANGLES });
+	}
+}
+
 function parse(kind: string, bytes: ArrayBuffer): Float32Array {
 	if (kind === 'stl') {
 		checkStl(bytes);
 		return cornersOf(new STLLoader().parse(bytes) as unknown as Geometry);
 	}
+	if (kind === 'ply') checkPly(bytes);
 	if (kind === 'ply') return cornersOf(new PLYLoader().parse(bytes) as unknown as Geometry);
 	const parts: Float32Array[] = [];
 	new OBJLoader().parse(new TextDecoder().decode(bytes)).traverse((child) => {

@@ -52,9 +52,22 @@ const keyOf = (x: number, y: number): string => `${Math.round(x / SAME_MM)} ${Ma
 function chains(pieces: readonly Ends[]): [number, number][][] {
 	const at = new Map<string, number[]>();
 	pieces.forEach(([ax, ay, bx, by], i) => {
-		for (const key of [keyOf(ax, ay), keyOf(bx, by)]) at.set(key, [...(at.get(key) ?? []), i]);
+		for (const key of [keyOf(ax, ay), keyOf(bx, by)]) {
+			const here = at.get(key);
+			if (here) here.push(i);
+			else at.set(key, [i]);
+		}
 	});
 	const used = new Uint8Array(pieces.length);
+	const passed = new Map<string, number>();
+	/** The next piece at an end that is still free; each is passed over once, however many meet there. */
+	const nextFree = (key: string): number | undefined => {
+		const here = at.get(key) ?? [];
+		let from = passed.get(key) ?? 0;
+		while (from < here.length && used[here[from] as number]) from++;
+		passed.set(key, from);
+		return here[from];
+	};
 	const walk = (start: number, from: 0 | 1): [number, number][] => {
 		const line: [number, number][] = [];
 		let i: number | undefined = start;
@@ -66,7 +79,7 @@ function chains(pieces: readonly Ends[]): [number, number][][] {
 			if (line.length === 0) line.push(enter === 0 ? [p[0], p[1]] : [p[2], p[3]]);
 			line.push(exit);
 			const key: string = keyOf(exit[0], exit[1]);
-			i = at.get(key)?.find((k) => !used[k]);
+			i = nextFree(key);
 			if (i !== undefined) enter = keyOf((pieces[i] as Ends)[0], (pieces[i] as Ends)[1]) === key ? 0 : 1;
 		}
 		return line;
@@ -95,11 +108,12 @@ const STRAY_SHARE = 0.08;
 
 /** The back's line among the pieces: the longest with what carries it on, near to off. */
 function joinLine(lines: [number, number][][]): { line: [number, number][]; stray: number; bridged: number } {
-	const sorted = [...lines].sort((a, b) => lengthOf(b) - lengthOf(a));
-	const least = STRAY_SHARE * lengthOf(sorted[0] ?? []);
-	const kept = sorted
-		.filter((l) => lengthOf(l) >= least)
-		.map((l) => ((l[0]?.[0] ?? 0) > (l[l.length - 1]?.[0] ?? 0) ? [...l].reverse() : l))
+	const measured = lines.map((line) => ({ line, mm: lengthOf(line) }));
+	const least = STRAY_SHARE * measured.reduce((most, { mm }) => Math.max(most, mm), 0);
+	const kept = measured
+		.filter(({ mm }) => mm >= least)
+		.sort((a, b) => b.mm - a.mm)
+		.map(({ line: l }) => ((l[0]?.[0] ?? 0) > (l[l.length - 1]?.[0] ?? 0) ? [...l].reverse() : l))
 		.sort((a, b) => (a[0]?.[0] ?? 0) - (b[0]?.[0] ?? 0));
 	let line = kept[0] ?? [];
 	let bridged = 0;

@@ -37,7 +37,8 @@ export interface Happened {
 	readonly weightShare: number;
 }
 
-const LAY_OFF_DAYS = 21;
+/** More days than this without a ride are a lay-off (common practice, no source). */
+export const LAY_OFF_DAYS = 21;
 
 function weightChange({ weightsKg, weightShare, tracedOn }: Happened): LookAgain[] {
 	const [before, now] = weightsKg.slice(-2);
@@ -50,8 +51,16 @@ function weightChange({ weightsKg, weightShare, tracedOn }: Happened): LookAgain
 function layOff({ rodeOn, today, lookedOn }: Happened): LookAgain[] {
 	const days = [...rodeOn].sort();
 	if (days.length < 2) return [];
-	const gap = [...days, today].find((d, i, all) => i > 0 && daysBetween(all[i - 1] as Day, d) > LAY_OFF_DAYS);
-	return gap && gap >= lookedOn ? [{ code: 'lay-off', since: gap }] : [];
+	const ended = days.findLast((d, i) => i > 0 && daysBetween(days[i - 1] as Day, d) > LAY_OFF_DAYS);
+	const due = layOffDue(rodeOn);
+	const since = ended !== undefined && ended >= lookedOn ? ended : due !== undefined && due <= today ? due : undefined;
+	return since !== undefined && since >= lookedOn ? [{ code: 'lay-off', since }] : [];
+}
+
+/** The day on which the time without a ride becomes a lay-off; undefined for a log that has only just begun. */
+export function layOffDue(rodeOn: readonly Day[]): Day | undefined {
+	const last = [...rodeOn].sort().at(-1);
+	return last === undefined || rodeOn.length < 2 ? undefined : addDays(last, LAY_OFF_DAYS + 1);
 }
 
 /** Why this horse wants a look before its date; empty when nothing has happened since the last one. */

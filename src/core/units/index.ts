@@ -1,3 +1,4 @@
 export * from './day.js';
 export * from './length.js';
 export * from './fingers.js';
+export * from './tellApart.js';

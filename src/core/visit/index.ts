@@ -1,3 +1,4 @@
 export * from './entry.js';
 export * from './foldEntries.js';
 export * from './steps.js';
+export * from './findings.js';

@@ -1,7 +1,15 @@
 import type { Day } from '../units/index.js';
 import { valueOf, type FieldStates } from '../visit/index.js';
 import { isZone, SIDES, type Side, type ZoneId } from './map.js';
-import { groupOf, SIGN_GROUPS, SIGN_SCALES, type Sign, type SignGroup, type SignKind, type SignValue } from './sign.js';
+import {
+	groupOf,
+	SIGN_GROUPS,
+	SIGN_MEANING,
+	type Sign,
+	type SignGroup,
+	type SignKind,
+	type SignValue
+} from './sign.js';
 
 /** The fields of one visit and its day. */
 export interface VisitFields {
@@ -17,7 +25,7 @@ export function parseSignField(
 ): { readonly kind: SignKind; readonly zone: ZoneId; readonly side: Side } | undefined {
 	const [head, kind, zone, side] = field.split('/');
 	if (head !== 'sign' || !kind || !zone || !side) return undefined;
-	if (!(kind in SIGN_SCALES) || !isZone(zone) || !SIDES.includes(side as Side)) return undefined;
+	if (!Object.hasOwn(SIGN_MEANING, kind) || !isZone(zone) || !SIDES.includes(side as Side)) return undefined;
 	return { kind: kind as SignKind, zone, side: side as Side };
 }
 
@@ -32,7 +40,7 @@ export function readSigns(visit: VisitFields): Sign[] {
 
 /** Groups that a visit went through as a whole: what it does not name there was found quiet. */
 export function groupsSearched(visit: VisitFields): SignGroup[] {
-	return (Object.keys(SIGN_GROUPS) as SignGroup[]).filter((g) => valueOf(visit.states, `rest/${g}`) === true);
+	return SIGN_GROUPS.filter((g) => valueOf(visit.states, `rest/${g}`) === true);
 }
 
 /**

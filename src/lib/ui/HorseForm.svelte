@@ -10,11 +10,12 @@
 		};
 		message: string | undefined;
 		word: string;
+		action?: string;
 	}
-	const { values, message, word }: Props = $props();
+	const { values, message, word, action }: Props = $props();
 </script>
 
-<form method="POST" class="sheet">
+<form method="POST" {action} class="sheet">
 	{#if message}<p role="alert" class="alert alert-error">{message}</p>{/if}
 	<input type="hidden" name="id" value={values.id} />
 	<input type="hidden" name="yardId" value={values.yardId} />

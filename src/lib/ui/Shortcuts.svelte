@@ -1,43 +1,36 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import { Search } from '@lucide/svelte';
+	import { HORSE_PLACES, placeForKey, PLACES } from './places.js';
+	import { typing } from './typing.js';
 
 	let sheet: HTMLDialogElement | undefined = $state();
+	let finding = $state(false);
 	const KEYS = [
-		['g', 'horses'],
-		['s', 'saddles'],
-		['i', 'import'],
-		['n', 'new visit (on a horse)'],
-		['v', 'signs over time (on a horse)'],
-		['/', 'find a horse'],
+		['/ or Ctrl-K', 'find a horse, saddle, visit or place'],
+		...PLACES.flatMap((p) => (p.key ? [[p.key, p.word.toLowerCase()] as const] : [])),
+		...HORSE_PLACES.flatMap((p) => (p.key ? [[p.key, `${p.word.toLowerCase()} (on a horse)`] as const] : [])),
 		['← →', 'visit before, visit after (on the rail)'],
 		['t', 'paper or stable'],
 		['?', 'this sheet']
 	] as const;
 
-	function typing(target: EventTarget | null): boolean {
-		return (
-			target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
-		);
-	}
 	function onkeydown(e: KeyboardEvent) {
-		if (typing(e.target) || e.ctrlKey || e.metaKey || e.altKey) return;
-		const horse = page.params['horse'];
+		if (e.key.toLowerCase() === 'k' && (e.ctrlKey || e.metaKey) && !e.altKey) {
+			e.preventDefault();
+			finding = true;
+			return;
+		}
+		if (typing(e)) return;
 		const act: Record<string, () => void> = {
 			'?': () => sheet?.showModal(),
-			g: () => void goto('/'),
-			s: () => void goto('/saddles'),
-			i: () => void goto('/import'),
-			v: () => horse && void goto(`/horses/${horse}/signs`),
-			n: () => horse && location.assign(`/horses/${horse}/walk`),
-			t: () => document.getElementById('theme-toggle')?.click(),
-			'/': () => {
-				const box = document.getElementById('find');
-				if (box) box.focus();
-				else void goto('/?find');
-			}
+			'/': () => (finding = true),
+			t: () => document.getElementById('theme-toggle')?.click()
 		};
-		const run = act[e.key];
+		const place = placeForKey(e.key, page.params['horse']);
+		const run =
+			act[e.key] ?? (place ? () => (place.fresh ? location.assign(place.href) : void goto(place.href)) : undefined);
 		if (!run) return;
 		e.preventDefault();
 		run();
@@ -45,7 +38,15 @@
 </script>
 
 <svelte:window {onkeydown} />
+<button class="btn btn-ghost btn-square" onclick={() => (finding = true)} aria-label="Find anything"
+	><Search size={20} /></button
+>
 <button class="btn btn-ghost keys" onclick={() => sheet?.showModal()} aria-label="Keyboard shortcuts">?</button>
+{#if finding}
+	{#await import('./find/Palette.svelte') then { default: Palette }}
+		<Palette horseId={page.params['horse']} onclose={() => (finding = false)} />
+	{/await}
+{/if}
 
 <dialog bind:this={sheet} class="modal" aria-labelledby="keys-head">
 	<div class="modal-box">
@@ -63,8 +64,8 @@
 <style>
 	dl {
 		display: grid;
-		grid-template-columns: 5rem 1fr;
-		gap: 0.5rem;
+		grid-template-columns: 8rem 1fr;
+		gap: 0.4rem;
 		margin-top: 1rem;
 	}
 	@media (max-width: 640px) {

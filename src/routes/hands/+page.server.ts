@@ -7,11 +7,9 @@ export const load: PageServerLoad = ({ locals }) =>
 	answerPage(async () => ({ hand: await findHand(app().db, locals.scope) }));
 
 export const actions: Actions = {
-	default: async ({ request, locals }) => {
-		const form = await request.formData();
-		return answerForm(form, async () => {
+	default: ({ request, locals }) =>
+		answerForm(request, async (form) => {
 			await putHand(app().db, locals.scope, parseFields(form, schemas.hand));
 			return { done: 'hand' as const };
-		});
-	}
+		})
 };

@@ -14,6 +14,9 @@
 	let results: FileResult[] = $state([]);
 	let visits: DraftVisit[] = $state.raw([]);
 	let saved: string[] = $state([]);
+	/** Visits of which all is here already, and how many tracings were left out of others. */
+	let known: string[] = $state([]);
+	let leftOut = $state(0);
 	let busy = $state('');
 	let refusal = $state('');
 
@@ -24,7 +27,7 @@
 	};
 	async function take(files: File[]) {
 		busy = 'Reading…';
-		saved = [];
+		[saved, known, leftOut] = [[], [], 0];
 		refusal = '';
 		results = await readFiles(files, todayHere());
 		visits = planVisits(results);
@@ -33,14 +36,16 @@
 	async function save() {
 		refusal = '';
 		for (const [i, visit] of visits.entries()) {
-			if (saved.includes(visit.id)) continue;
+			if (saved.includes(visit.id) || known.includes(visit.id)) continue;
 			busy = `Saving ${i + 1} of ${visits.length}…`;
 			const result = await sendVisit(horseId, visit);
 			if (result.status === 'refused') {
 				refusal = `${formatDay(visit.visitedOn)}: ${result.message}`;
 				break;
 			}
-			saved = [...saved, visit.id];
+			if (result.outcome === 'known') known = [...known, visit.id];
+			else saved = [...saved, visit.id];
+			leftOut += result.known ?? 0;
 		}
 		busy = '';
 	}
@@ -50,7 +55,7 @@
 		saved = [];
 		busy = '';
 	}
-	const done = $derived(saved.length > 0 && saved.length === visits.length);
+	const done = $derived(visits.length > 0 && saved.length + known.length === visits.length);
 </script>
 
 <svelte:head><title>Import · Zone Tally</title></svelte:head>
@@ -87,7 +92,8 @@
 						<thead><tr><th>visit</th><th>tracings</th><th></th></tr></thead>
 						<tbody
 							>{#each visits as v (v.id)}<tr
-									><td>{formatDay(v.visitedOn)}</td><td>{stations(v)}</td><td>{saved.includes(v.id) ? 'kept' : ''}</td
+									><td>{formatDay(v.visitedOn)}</td><td>{stations(v)}</td><td
+										>{saved.includes(v.id) ? 'kept' : known.includes(v.id) ? 'here already' : ''}</td
 									></tr
 								>{/each}</tbody
 						>
@@ -99,9 +105,13 @@
 					</p>{/if}
 				<div class="go">
 					{#if done}
-						<span role="status">{saved.length} visit{saved.length === 1 ? '' : 's'} kept.</span>
+						<span role="status"
+							>{saved.length} visit{saved.length === 1 ? '' : 's'} kept.{leftOut > 0
+								? ` ${leftOut} tracing${leftOut === 1 ? ' was' : 's were'} here already and ${leftOut === 1 ? 'was' : 'were'} not doubled.`
+								: ''}</span
+						>
 						<a class="btn btn-primary" href={`/horses/${horseId}`}>See the horse</a>
-						<button class="btn" onclick={undo}>Undo</button>
+						{#if saved.length > 0}<button class="btn" onclick={undo}>Undo</button>{/if}
 					{:else}
 						<button class="btn btn-primary" disabled={!horseId || visits.length === 0 || busy !== ''} onclick={save}
 							>{busy || `Keep ${visits.length} visit${visits.length === 1 ? '' : 's'}`}</button

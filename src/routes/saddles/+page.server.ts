@@ -1,7 +1,15 @@
 import { v7 as uuidv7 } from 'uuid';
 import { answerForm, answerPage, chooseYard, parseFields, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { listHorseNames, listSaddles, mayWrite, putPairing, putSaddle } from '$lib/server/records/index.js';
+import {
+	listHorseNames,
+	listSaddles,
+	mayWrite,
+	putPairing,
+	putSaddle,
+	setPairingInUse,
+	setSaddleRetired
+} from '$lib/server/records/index.js';
 import type { Actions, PageServerLoad } from './$types.js';
 
 export const load: PageServerLoad = ({ locals, url, cookies }) =>
@@ -23,18 +31,26 @@ export const load: PageServerLoad = ({ locals, url, cookies }) =>
 	});
 
 export const actions: Actions = {
-	add: async ({ request, locals }) => {
-		const form = await request.formData();
-		return answerForm(form, async () => {
+	add: ({ request, locals }) =>
+		answerForm(request, async (form) => {
 			await putSaddle(app().db, locals.scope, parseFields(form, schemas.saddle));
 			return { done: 'add' as const };
-		});
-	},
-	pair: async ({ request, locals }) => {
-		const form = await request.formData();
-		return answerForm(form, async () => {
+		}),
+	pair: ({ request, locals }) =>
+		answerForm(request, async (form) => {
 			await putPairing(app().db, locals.scope, parseFields(form, schemas.pairing));
 			return { done: 'pair' as const };
-		});
-	}
+		}),
+	use: ({ request, locals }) =>
+		answerForm(request, async (form) => {
+			const { horseId, pairingId, inUse } = parseFields(form, schemas.inUse);
+			await setPairingInUse(app().db, locals.scope, horseId, pairingId, inUse);
+			return { done: 'use' as const };
+		}),
+	retire: ({ request, locals }) =>
+		answerForm(request, async (form) => {
+			const { id, out } = parseFields(form, schemas.outOfUse);
+			await setSaddleRetired(app().db, locals.scope, id, out);
+			return { done: 'retire' as const };
+		})
 };

@@ -2,8 +2,16 @@
 	import { enhance } from '$app/forms';
 	import YardPicker from '$lib/ui/YardPicker.svelte';
 	import { formatDay } from '$lib/ui/format.js';
-	import { HAND_SCHOOLS, SADDLE_KINDS } from '$core/checks/index.js';
-	import { HAND_SCHOOL_WORDS, SADDLE_KIND_WORDS, VERDICT_WORD } from '$words/index.js';
+	import { LENGTHS_FROM, LEVELS_BY, PLACES, RIDER_ROOMS, ROOMS, SADDLE_KINDS } from '$core/checks/index.js';
+	import {
+		LENGTH_WORDS,
+		LEVEL_WORDS,
+		PLACE_WORDS,
+		RIDER_ROOM_WORDS,
+		ROOM_WORDS,
+		SADDLE_KIND_WORDS,
+		VERDICT_WORD
+	} from '$words/index.js';
 	import type { Verdict } from '$core/call/index.js';
 	import type { PageProps } from './$types.js';
 
@@ -11,7 +19,10 @@
 	const SCHOOLS = [
 		['close', 'close: today’s shape, re-fit often'],
 		['roomy', 'roomy: slightly wide, front shims come out']
-	];
+	] as const;
+	let editing: string | undefined = $state();
+	const useable = $derived(data.saddles.filter((s) => !s.retired));
+	const say = $derived(form && 'message' in form ? form.message : undefined);
 </script>
 
 <svelte:head><title>Saddles · Zone Tally</title></svelte:head>
@@ -19,20 +30,93 @@
 	<h1>Saddles</h1>
 	<YardPicker yards={data.yards} chosen={data.yard} path="/saddles" />
 </header>
-{#if form?.message}<p role="alert" class="alert alert-error mb-3">{form.message}</p>{/if}
+{#if say}<p role="alert" class="alert alert-error mb-3">{say}</p>{/if}
+
+{#snippet choose(name: string, label: string, options: readonly (readonly [string | number, string])[])}
+	<label
+		>{label}<select class="select w-full" {name}
+			>{#each options as [value, word] (value)}<option {value}>{word}</option>{/each}</select
+		></label
+	>
+{/snippet}
+{#snippet about(values: { name: string; kind: string; about: string; bearingMm: number | null } | undefined)}
+	<label>Name<input class="input w-full" name="name" required maxlength="80" value={values?.name ?? ''} /></label>
+	<label
+		>Kind<select class="select w-full" name="kind"
+			>{#each SADDLE_KINDS as k (k)}<option value={k} selected={k === values?.kind}>{SADDLE_KIND_WORDS[k]}</option
+				>{/each}</select
+		></label
+	>
+	<label
+		>About<input
+			class="input w-full"
+			name="about"
+			maxlength="400"
+			placeholder="flocking, arch, serial mark"
+			value={values?.about ?? ''}
+		/></label
+	>
+	<label
+		>Bearing length, mm (if known)<input
+			class="input w-full"
+			name="bearingMm"
+			inputmode="numeric"
+			maxlength="3"
+			placeholder="of panel or bar, along the horse"
+			value={values?.bearingMm ?? ''}
+		/></label
+	>
+{/snippet}
 
 <div class="page">
 	<ul class="list">
 		{#each data.saddles as saddle (saddle.id)}
-			<li class="sheet">
-				<div>
-					<strong class="head">{saddle.name}</strong>
-					<span class="quiet"
-						>{SADDLE_KIND_WORDS[saddle.kind]}{saddle.bearingMm ? ` · bears ${saddle.bearingMm} mm` : ''}{saddle.about
-							? ` · ${saddle.about}`
-							: ''}</span
-					>
+			<li class="sheet" class:rested={saddle.retired}>
+				<div class="top">
+					<div>
+						<strong class="head">{saddle.label}</strong>
+						<span class="quiet"
+							>{saddle.retired ? 'retired · ' : ''}{SADDLE_KIND_WORDS[saddle.kind]}{saddle.bearingMm
+								? ` · bears ${saddle.bearingMm} mm`
+								: ''}{saddle.about ? ` · ${saddle.about}` : ''}</span
+						>
+					</div>
+					{#if data.mayWrite}
+						<span class="acts">
+							<button
+								type="button"
+								class="btn btn-ghost"
+								onclick={() => (editing = editing === saddle.id ? undefined : saddle.id)}
+								aria-label={`Edit ${saddle.label}`}>Edit</button
+							>
+							<form method="POST" action="?/retire" use:enhance>
+								<input type="hidden" name="id" value={saddle.id} />
+								<input type="hidden" name="out" value={saddle.retired ? 'no' : 'yes'} />
+								<button class="btn btn-ghost" aria-label={`${saddle.retired ? 'Bring back' : 'Retire'} ${saddle.label}`}
+									>{saddle.retired ? 'Bring back' : 'Retire'}</button
+								>
+							</form>
+						</span>
+					{/if}
 				</div>
+				{#if editing === saddle.id}
+					<form
+						method="POST"
+						action="?/add"
+						class="edit"
+						use:enhance={() =>
+							async ({ update, result }) => {
+								await update({ reset: false });
+								if (result.type === 'success') editing = undefined;
+							}}
+					>
+						<input type="hidden" name="id" value={saddle.id} />
+						<input type="hidden" name="yardId" value={data.yard.id} />
+						<input type="hidden" name="version" value={saddle.version} />
+						{@render about(saddle)}
+						<button class="btn btn-primary">Keep</button>
+					</form>
+				{/if}
 				<table>
 					<tbody>
 						{#each saddle.horses as h (h.pairingId)}
@@ -47,6 +131,18 @@
 								<td class:alarming={h.verdict === 'refit' || h.verdict === 'stop'}
 									><b>{h.verdict ? VERDICT_WORD[h.verdict as Verdict] : ''}</b></td
 								>
+								{#if data.mayWrite}<td
+										><form method="POST" action="?/use" use:enhance>
+											<input type="hidden" name="horseId" value={h.horseId} />
+											<input type="hidden" name="pairingId" value={h.pairingId} />
+											<input type="hidden" name="inUse" value={h.inUse ? 'no' : 'yes'} />
+											<button
+												class="btn btn-ghost"
+												aria-label={`${h.inUse ? 'Rest' : 'Use again'}: ${saddle.label} on ${h.horseName}`}
+												>{h.inUse ? 'Rest it' : 'Use again'}</button
+											>
+										</form></td
+									>{/if}
 							</tr>
 						{:else}
 							<tr><td class="quiet">on no horse yet</td></tr>
@@ -64,6 +160,7 @@
 		<div class="forms">
 			<form method="POST" action="?/pair" class="sheet" use:enhance>
 				<h2>Put a saddle on a horse</h2>
+				<p class="quiet">Beside those already in use; rest one that is not ridden in.</p>
 				<input type="hidden" name="id" value={data.newId} />
 				<label
 					>Horse<select class="select w-full" name="horseId" required
@@ -73,20 +170,36 @@
 				>
 				<label
 					>Saddle<select class="select w-full" name="saddleId" required
-						>{#each data.saddles as s (s.id)}<option value={s.id}>{s.name}</option>{/each}</select
+						>{#each useable as s (s.id)}<option value={s.id}>{s.label}</option>{/each}</select
 					></label
 				>
-				<label
-					>School<select class="select w-full" name="school"
-						>{#each SCHOOLS as [value, word] (value)}<option {value}>{word}</option>{/each}</select
-					></label
-				>
-				<label
-					>Set where<select class="select w-full" name="handSchool"
-						>{#each HAND_SCHOOLS as h (h)}<option value={h}>{HAND_SCHOOL_WORDS[h]}</option>{/each}</select
-					></label
-				>
-				<button class="btn btn-primary" disabled={data.horses.length === 0 || data.saddles.length === 0}>Put on</button>
+				{@render choose('school', 'Width', SCHOOLS)}
+				{@render choose(
+					'place',
+					'Set where',
+					PLACES.map((p) => [p, PLACE_WORDS[p]] as const)
+				)}
+				{@render choose(
+					'room',
+					'Room at the withers, no pad',
+					ROOMS.map((r) => [r, ROOM_WORDS[r]] as const)
+				)}
+				{@render choose(
+					'riderRoom',
+					'Left under the rider',
+					RIDER_ROOMS.map((r) => [r, RIDER_ROOM_WORDS[r]] as const)
+				)}
+				{@render choose(
+					'lengthFrom',
+					'Length counts',
+					LENGTHS_FROM.map((l) => [l, LENGTH_WORDS[l]] as const)
+				)}
+				{@render choose(
+					'levelBy',
+					'Level is read',
+					LEVELS_BY.map((l) => [l, LEVEL_WORDS[l]] as const)
+				)}
+				<button class="btn btn-primary" disabled={data.horses.length === 0 || useable.length === 0}>Put on</button>
 				{#if form && 'done' in form && form.done === 'pair'}<p role="status">
 						Done. Set the fit mark on the horse’s page.
 					</p>{/if}
@@ -95,29 +208,7 @@
 				<h2>Add a saddle</h2>
 				<input type="hidden" name="id" value={data.newId} />
 				<input type="hidden" name="yardId" value={data.yard.id} />
-				<label>Name<input class="input w-full" name="name" required maxlength="80" /></label>
-				<label
-					>Kind<select class="select w-full" name="kind"
-						>{#each SADDLE_KINDS as k (k)}<option value={k}>{SADDLE_KIND_WORDS[k]}</option>{/each}</select
-					></label
-				>
-				<label
-					>About<input
-						class="input w-full"
-						name="about"
-						maxlength="400"
-						placeholder="flocking, arch, serial mark"
-					/></label
-				>
-				<label
-					>Bearing length, mm (if known)<input
-						class="input w-full"
-						name="bearingMm"
-						inputmode="numeric"
-						maxlength="3"
-						placeholder="of panel or bar, along the horse"
-					/></label
-				>
+				{@render about(undefined)}
 				<button class="btn">Add</button>
 			</form>
 		</div>
@@ -138,6 +229,21 @@
 	.forms {
 		display: grid;
 		gap: 0.75rem;
+	}
+	.top,
+	.acts {
+		display: flex;
+		justify-content: space-between;
+		align-items: center;
+		gap: 0.25rem;
+	}
+	.acts form,
+	td form {
+		display: block;
+	}
+	.edit {
+		border-left: 4px solid var(--zt-strap);
+		padding-left: 0.75rem;
 	}
 	li {
 		display: grid;
@@ -161,9 +267,12 @@
 	td:nth-child(2) {
 		width: 9rem;
 	}
+	td:nth-child(4) {
+		width: 4.5rem;
+	}
 	td:last-child {
 		text-align: right;
-		width: 5rem;
+		width: 7rem;
 	}
 	.rested {
 		color: var(--zt-quiet);

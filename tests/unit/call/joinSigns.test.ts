@@ -24,7 +24,7 @@ const reading = (weight: Weight): Reading => ({
 	seenOn: '2026-06-01'
 });
 const join = (verdict: Call['verdict'] | undefined, ...weights: Weight[]) =>
-	joinSigns(verdict ? shape(verdict) : undefined, weights.map(reading), '2026-06-01', 9);
+	joinSigns(verdict ? shape(verdict) : undefined, weights.map(reading), '2026-06-01', { ageYears: 9 });
 
 describe('joinSigns', () => {
 	it('without signs is the shape’s own call', () => {
@@ -68,4 +68,18 @@ describe('joinSigns', () => {
 	});
 	it('looks again in two weeks after a stop (common practice, no source)', () =>
 		expect(join('steady', 'vet')?.nextOn).to.equal('2026-06-15'));
+
+	it('a person’s own date stands, but never puts off what a refit or a stop asks for', () => {
+		const on = (verdict: Call['verdict'], chosenOn: string, ...weights: Weight[]) =>
+			joinSigns(shape(verdict), weights.map(reading), '2026-06-01', { ageYears: 9, chosenOn })?.nextOn;
+		expect(on('steady', '2026-09-01')).to.equal('2026-09-01');
+		expect(on('steady', '2026-06-10')).to.equal('2026-06-10');
+		expect(on('steady', '2026-09-01', 'vet')).to.equal('2026-06-15');
+		expect(on('steady', '2026-06-05', 'vet')).to.equal('2026-06-05');
+	});
+	it('what asks for a look at once brings the date forward and says so as the next step', () => {
+		const look: Reading = { code: 'look-again', weight: 'watch', data: { why: 'pad-changed' }, seenOn: '2026-05-30' };
+		const joined = joinSigns(shape('steady'), [look], '2026-06-01', { ageYears: 9, lookNowOn: '2026-05-30' });
+		expect([joined?.verdict, joined?.nextStep, joined?.nextOn]).to.deep.equal(['watch', 'look-now', '2026-05-30']);
+	});
 });

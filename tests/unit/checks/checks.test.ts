@@ -7,6 +7,7 @@ import {
 	checksFor,
 	contradictions,
 	fingerLimit,
+	roomFalls,
 	judgeAnswer,
 	latestByStage,
 	padLiftMm,
@@ -15,6 +16,8 @@ import {
 	SADDLE_KINDS,
 	shimForGapMm,
 	STAGES,
+	USUAL_RULES,
+	type HandRules,
 	type FingerCheck,
 	type GivenAnswer
 } from '../../../src/core/checks/index.js';
@@ -37,7 +40,7 @@ const given = (
 	value,
 	...more
 });
-const judge = (a: GivenAnswer, school: 'rest' | 'swing' = 'rest') => judgeAnswer(a, school);
+const judge = (a: GivenAnswer, rules: Partial<HandRules> = {}) => judgeAnswer(a, { ...USUAL_RULES, ...rules });
 const fingers = (n: number, mm = n * 18) => ({ fingers: n, mm });
 const top = checkOf('clearance-top') as FingerCheck;
 
@@ -59,10 +62,35 @@ describe('the hand checks', () => {
 		for (const kind of SADDLE_KINDS) for (const stage of STAGES) expect(checksFor(stage, kind)).to.not.be.empty;
 	});
 
-	it('the angle says which way it is wrong: bottom first is wide, top first narrow (common practice, no source)', () => {
-		expect(judge(given('front-angle', 'first-at-bottom')).points).to.equal('wide');
-		expect(judge(given('front-angle', 'first-at-top')).points).to.equal('narrow');
+	it('an angle that is off is beyond whichever way, and says by itself neither wide nor narrow', () => {
+		for (const value of ['first-at-bottom', 'first-at-top'])
+			expect(judge(given('front-angle', value))).to.include({ result: 'beyond', points: undefined });
 		expect(judge(given('front-angle', 'parallel')).result).to.equal('fine');
+	});
+
+	it('never on the blade; how far behind it is the person’s choice (common practice, no source)', () => {
+		const result = (value: string, place: 'rest' | 'swing') => judge(given('place', value), { place }).result;
+		const all = ['behind-swing', 'two-fingers-behind', 'at-edge', 'on-blade'];
+		expect(all.map((v) => result(v, 'rest'))).to.deep.equal(['fine', 'fine', 'doubtful', 'beyond']);
+		expect(all.map((v) => result(v, 'swing'))).to.deep.equal(['fine', 'doubtful', 'beyond', 'beyond']);
+	});
+
+	it('a seat or a flap too big is a fault as well as one too small (common practice, no source)', () => {
+		for (const value of ['less-behind', 'much-behind'])
+			expect(judge(given('seat-room', value, { stage: 'rider' })).result, value).to.equal('doubtful');
+		for (const value of ['less-fingers', 'more-fingers'])
+			expect(judge(given('knee-room', value, { stage: 'rider' })).result, value).to.equal('doubtful');
+	});
+
+	it('a few mm over the last rib are tolerated, a finger is not (common practice, no source)', () => {
+		expect(judge(given('length', 'few-mm-over')).result).to.equal('fine');
+		expect(judge(given('length', 'finger-over'))).to.include({ result: 'beyond', points: 'long' });
+	});
+
+	it('a hand held firmly is fine under the rider, not without one (common practice, no source)', () => {
+		expect(judge(given('shoulder-room', 'hand-tight', { stage: 'rider' })).result).to.equal('fine');
+		expect(judge(given('shoulder-room', 'hand-tight')).result).to.equal('doubtful');
+		expect(judge(given('shoulder-room', 'hand-gripped', { stage: 'rider' })).result).to.equal('beyond');
 	});
 
 	it('a small lift at the very rear is accepted; a gap in the middle bridges (common practice, no source)', () => {
@@ -71,28 +99,60 @@ describe('the hand checks', () => {
 	});
 });
 
-describe('room above the withers', () => {
-	it('resting school: three fingers bare, two with a rider (common practice, no source)', () => {
-		expect(judge(given('clearance-top', fingers(3))).result).to.equal('fine');
-		expect(judge(given('clearance-top', fingers(2)))).to.include({ result: 'beyond', points: 'wide' });
-		expect(judge(given('clearance-top', fingers(2), { stage: 'rider' })).result).to.equal('fine');
-		expect(judge(given('clearance-top', fingers(1), { stage: 'rider' })).result).to.equal('beyond');
+describe('room at the withers', () => {
+	const room = (stage: GivenAnswer['stage'], n: number, rules: Partial<HandRules> = {}, mm?: number) =>
+		judge(given('clearance-top', fingers(n, mm), { stage }), rules).result;
+
+	it('three fingers bare, two beside (common practice, no source)', () => {
+		expect([room('bare', 3), room('bare', 2)]).to.deep.equal(['fine', 'beyond']);
+		const beside = (n: number) => judge(given('clearance-sides', fingers(n))).result;
+		expect([beside(2), beside(1)]).to.deep.equal(['fine', 'beyond']);
 	});
 
-	it('back-swing school: 50 to 75 mm bare, whatever the hand (common practice, no source)', () => {
-		const broad = judge(given('clearance-top', fingers(2, 52)), 'swing');
-		const slim = judge(given('clearance-top', fingers(2, 34)), 'swing');
-		expect([broad.result, slim.result]).to.deep.equal(['fine', 'beyond']);
-		expect(judge(given('clearance-top', fingers(5, 95)), 'swing')).to.include({ result: 'doubtful', points: 'narrow' });
-		expect(judge(given('clearance-top', fingers(1, 26), { stage: 'rider' }), 'swing').result).to.equal('beyond');
+	it('the bare figure is not asked of pad, girth and rider: there what must be left is (common practice, no source)', () => {
+		for (const stage of ['pad', 'girthed', 'rider'] as const) {
+			expect(room(stage, 2), stage).to.equal('fine');
+			expect(room(stage, 1), stage).to.equal('beyond');
+			expect(room(stage, 2, { riderRoom: 3 }), stage).to.equal('beyond');
+			expect(room(stage, 3, { riderRoom: 3 }), stage).to.equal('fine');
+		}
 	});
 
-	it('reads the limit in the person’s own fingers: 2-3 broad or 3-4 slim', () => {
-		const slim = fingerLimit(top, 'bare', 'swing', { twoMm: 34, threeMm: 50, fourMm: 67 });
-		const broad = fingerLimit(top, 'bare', 'swing', { twoMm: 50, threeMm: 75, fourMm: 100 });
-		expect([slim.leastFingers, slim.mostFingers]).to.deep.equal([3, 4]);
-		expect([broad.leastFingers, broad.mostFingers]).to.deep.equal([2, 3]);
-		expect(fingerLimit(top, 'bare', 'rest', HAND)).to.include({ leastFingers: 3, leastMm: 54 });
+	it('the same all round: 50 mm at the least on top and beside, whatever the hand (common practice, no source)', () => {
+		const strict = { room: 'all-round' } as const;
+		expect([room('bare', 2, strict, 52), room('bare', 3, strict, 44)]).to.deep.equal(['fine', 'beyond']);
+		const beside = (mm: number) => judge(given('clearance-sides', fingers(2, mm)), strict).result;
+		expect([beside(50), beside(40)]).to.deep.equal(['fine', 'beyond']);
+	});
+
+	it('it is a least figure: much more is no fault, by either school and wherever the saddle is set', () => {
+		for (const rules of [{}, { room: 'all-round' }, { place: 'swing' }] as const)
+			expect(room('bare', 5, rules, 95)).to.equal('fine');
+	});
+
+	it('the place asked for changes nothing about the room asked for', () => {
+		for (const n of [1, 2, 3, 4]) expect(room('bare', n, { place: 'swing' })).to.equal(room('bare', n));
+	});
+
+	it('reads the limit in the person’s own fingers: two broad or three slim', () => {
+		const limit = (twoMm: number, threeMm: number, fourMm: number) =>
+			fingerLimit(top, 'bare', { ...USUAL_RULES, room: 'all-round' }, { twoMm, threeMm, fourMm });
+		expect(limit(34, 50, 67)).to.deep.equal({ leastFingers: 3, leastMm: 50 });
+		expect(limit(50, 75, 100)).to.deep.equal({ leastFingers: 2, leastMm: 50 });
+		expect(fingerLimit(top, 'bare', USUAL_RULES, HAND)).to.deep.equal({ leastFingers: 3, leastMm: 54 });
+	});
+
+	it('its fall is told from stage to stage in fingers and mm', () => {
+		const answers = [
+			given('clearance-top', fingers(2), { stage: 'rider' }),
+			given('clearance-top', fingers(4)),
+			given('clearance-top', fingers(3), { stage: 'girthed' })
+		];
+		expect(roomFalls(answers).map((f) => [f.from, f.to, f.fingersBefore - f.fingersNow, f.fellMm])).to.deep.equal([
+			['bare', 'girthed', 1, 18],
+			['girthed', 'rider', 1, 18]
+		]);
+		expect(roomFalls([given('clearance-top', fingers(4))])).to.deep.equal([]);
 	});
 });
 
@@ -125,16 +185,16 @@ describe('answers of a visit', () => {
 
 describe('contradictions', () => {
 	const PAIRS: Readonly<Record<string, readonly GivenAnswer[]>> = {
-		'wide-but-high': [given('front-angle', 'first-at-bottom'), given('clearance-top', fingers(4))],
-		'narrow-but-low': [given('front-angle', 'first-at-top'), given('clearance-top', fingers(1))],
+		'wide-but-high': [given('front-angle', 'first-at-top'), given('clearance-top', fingers(4))],
+		'narrow-but-low': [given('front-angle', 'first-at-bottom'), given('clearance-top', fingers(1))],
 		'even-but-rocks': [given('contact', 'even'), given('rock', 'see-saw')],
 		'bridges-and-rocks': [given('contact', 'gap-middle'), given('rock', 'see-saw')],
 		'low-front-ball-back': [given('level', 'pommel-low'), given('ball', 'rolls-back')],
 		'low-rear-ball-forward': [given('level', 'cantle-low'), given('ball', 'rolls-forward')],
 		'pencil-but-fingers': [given('pencil', 'sticks'), given('clearance-top', fingers(3))],
 		'more-with-rider': [given('clearance-top', fingers(2)), given('clearance-top', fingers(3), { stage: 'rider' })],
-		'narrow-but-tips-forward': [given('front-angle', 'first-at-top'), given('level', 'pommel-low')],
-		'wide-but-tips-back': [given('front-angle', 'first-at-bottom'), given('level', 'cantle-low')]
+		'narrow-but-tips-forward': [given('front-angle', 'first-at-bottom'), given('level', 'pommel-low')],
+		'wide-but-tips-back': [given('front-angle', 'first-at-top'), given('level', 'cantle-low')]
 	};
 	it('each that has words is found, and only it', () => {
 		expect(Object.keys(PAIRS).sort()).to.deep.equal([...KNOWN_CONTRADICTIONS].sort());

@@ -7,7 +7,8 @@ import {
 	conditionFromRegions,
 	CONDITION_REGIONS,
 	lengthFit,
-	MOST_CARRIED_SHARE
+	MOST_CARRIED_SHARE,
+	usableLengthMm
 } from '../../../src/core/load/index.js';
 import { conditionWords } from '../../../src/words/index.js';
 import { codeOf } from '../../support/codes.js';
@@ -15,7 +16,18 @@ import { codeOf } from '../../support/codes.js';
 describe('length for the bearing surface', () => {
 	const input = { bladeToRibMm: 460, swingMm: 70, twoFingersMm: 36 };
 	it('is told by both schools (common practice, no source)', () =>
-		expect(bearingLength(input)).to.deep.equal({ restMm: 424, swingMm: 390 }));
+		expect(bearingLength(input)).to.deep.equal({ fingersMm: 424, tapeMm: 460, swingMm: 390 }));
+	it('489 mm of panel between tapes 489 mm apart fit from tape to tape, and are too long from two fingers behind', () => {
+		const length = bearingLength({ bladeToRibMm: 489, swingMm: undefined, twoFingersMm: 36 });
+		const fit = (lengthFrom: 'fingers' | 'tape') =>
+			lengthFit(489, usableLengthMm(length, { lengthFrom, place: 'rest' }));
+		expect([fit('tape'), fit('fingers')]).to.deep.equal(['fits', 'too-long']);
+	});
+	it('a saddle set behind the back-swing has only what is left there', () => {
+		const length = bearingLength(input);
+		expect(usableLengthMm(length, { lengthFrom: 'tape', place: 'swing' })).to.equal(390);
+		expect(usableLengthMm({ ...length, swingMm: undefined }, { lengthFrom: 'tape', place: 'swing' })).to.equal(460);
+	});
 	it('says nothing of a back-swing that was not taken', () =>
 		expect(bearingLength({ ...input, swingMm: undefined }).swingMm).to.be.undefined);
 	it('a few mm over are tolerable, 25 mm are too long (common practice, no source)', () =>

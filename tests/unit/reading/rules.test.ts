@@ -1,7 +1,8 @@
 import { expect } from 'chai';
-import type { SideChange } from '../../../src/core/change/index.js';
+import { USUAL_RULES } from '../../../src/core/checks/index.js';
 import {
 	gatherEvidence,
+	type ShapeSeen,
 	READING_CODES,
 	readEvidence,
 	vetFirst,
@@ -15,24 +16,17 @@ const PAIRING = '01930000-0000-7000-8000-0000000000aa';
 const DAY = '2026-06-01';
 type Fields = Readonly<Record<string, unknown>>;
 
-const changed = (station: string, side: 'near' | 'off', mm: number): SideChange => ({
-	station,
-	side,
-	mm,
-	sdMm: 0.7,
-	ci95: [mm - 1.4, mm + 1.4],
-	real: true
-});
+const changed = (station: string, side: 'near' | 'off', mm: number): ShapeSeen => ({ station, side, mm, real: true });
 
 interface More {
-	readonly changes?: readonly SideChange[];
-	readonly rides?: readonly { riddenOn: string; seen: string[] }[];
+	readonly changes?: readonly ShapeSeen[];
+	readonly rides?: readonly { riddenOn: string; seen: string[]; changes: [] }[];
 	readonly earlier?: Fields;
 }
 
 function read(fields: Fields, { changes = [], rides = [], earlier }: More = {}): readonly Reading[] {
 	const visits = [visitOf(DAY, fields), ...(earlier ? [visitOf('2026-04-01', earlier)] : [])];
-	return readEvidence(gatherEvidence(visits, { day: DAY, pairingId: PAIRING, handSchool: 'rest', changes, rides }));
+	return readEvidence(gatherEvidence(visits, { day: DAY, pairingId: PAIRING, rules: USUAL_RULES, changes, rides }));
 }
 const codes = (fields: Fields, more?: More): ReadingCode[] => read(fields, more).map((r) => r.code);
 const sign = (kind: string, zone: string, side: string, grade: number, more: object = {}): Fields => ({
@@ -65,6 +59,24 @@ describe('what goes to the vet first (common practice, no source)', () => {
 		expect(vetFirst(read(sign('soreness', 'pocket', 'near', 1)))).to.be.false;
 		expect(vetFirst(read(sign('soreness', 'pocket', 'near', 2)))).to.be.false;
 	});
+});
+
+describe('a squeeze below the withers (common practice, no source)', () => {
+	const squeezed = (more: object = {}) => sign('soreness', 'withers-flank', 'near', 4, more);
+	it('raises any horse’s head: alone it is a reflex and stops nothing', () => {
+		const found = read(squeezed());
+		expect(found.map((r) => [r.code, r.weight])).to.deep.equal([['squeeze-reflex', 'watch']]);
+		expect(vetFirst(read({ ...squeezed(), ...sign('soreness', 'withers-flank', 'off', 4) }))).to.be.false;
+	});
+	it('pressed flat it is pain', () =>
+		expect(read(squeezed({ pressed: 'flat' }))[0]).to.include({ code: 'strong-answer', weight: 'vet' }));
+	it('with a strong answer elsewhere, heat there, or again at the next visit it is pain', () => {
+		for (const more of [sign('soreness', 'long-middle', 'off', 3), sign('heat', 'withers-flank', 'near', 1)])
+			expect(vetFirst(read({ ...squeezed(), ...more }))).to.be.true;
+		expect(read(squeezed(), { earlier: squeezed() })[0]).to.include({ code: 'strong-answer', weight: 'vet' });
+	});
+	it('a back that dips there is no reflex', () =>
+		expect(vetFirst(read(sign('soreness', 'withers-flank', 'near', 3)))).to.be.true);
 });
 
 describe('the ladder', () => {
@@ -153,14 +165,22 @@ describe('patterns', () => {
 });
 
 describe('checks, load and behaviour', () => {
-	it('more wide than narrow says wide', () => {
-		const wide = {
+	it('one reading of the width takes the place of sums of checks', () => {
+		const narrow = {
 			...check('front-angle', 'first-at-bottom'),
 			...check('side-grip', 'rolls'),
 			...check('shoulder-room', 'hand-gripped')
 		};
-		expect(codes(wide)).to.include('checks-wide').and.not.include('checks-narrow');
+		const found = read(narrow).filter((r) => r.code.startsWith('width-') || r.code === 'checks-other');
+		expect(found.map((r) => r.code)).to.deep.equal(['width-narrow']);
+		expect(found[0]?.data['for']).to.contain('front-angle-first-at-bottom').and.contain('side-grip-rolls');
 	});
+	it('a rolling saddle alone is neither, and says what to check next', () => {
+		const [found] = read(check('side-grip', 'rolls'));
+		expect([found?.code, found?.data['next']]).to.deep.equal(['width-unclear', 'front-angle']);
+	});
+	it('a width that fits is no reading', () =>
+		expect(codes({ ...check('front-angle', 'parallel'), ...check('side-grip', 'stays') })).to.deep.equal([]));
 	it('another saddle’s checks say nothing of this one', () =>
 		expect(codes(check('front-angle', 'first-at-top', 'both', PAIRING.replace('aa', 'bb')))).to.deep.equal([]));
 	it('contradicting checks are pointed out', () =>
@@ -172,24 +192,42 @@ describe('checks, load and behaviour', () => {
 	});
 	it('behaviour counts for four weeks', () => {
 		const rides = [
-			{ riddenOn: '2026-05-20', seen: ['bucks'] },
-			{ riddenOn: '2026-04-01', seen: ['rears'] },
-			{ riddenOn: '2026-06-09', seen: ['spooks'] }
+			{ riddenOn: '2026-05-20', seen: ['bucks'], changes: [] as [] },
+			{ riddenOn: '2026-04-01', seen: ['rears'], changes: [] as [] },
+			{ riddenOn: '2026-06-09', seen: ['spooks'], changes: [] as [] }
 		];
 		expect(read({}, { rides }).map((r) => r.data['behaviour'])).to.deep.equal(['bucks']);
 	});
 	it('checks from before the saddle was fitted speak of another fit', () => {
 		const visits = [visitOf('2026-04-01', check('front-angle', 'first-at-top'))];
-		const options = { day: DAY, pairingId: PAIRING, handSchool: 'rest', changes: [], rides: [] } as const;
+		const options = { day: DAY, pairingId: PAIRING, rules: USUAL_RULES, changes: [], rides: [] } as const;
 		const found = (fittedOn: string) =>
 			readEvidence(gatherEvidence(visits, { ...options, fittedOn })).map((r) => r.code);
-		expect(found('2026-04-01')).to.include('checks-narrow');
+		expect(found('2026-04-01')).to.include('width-wide');
 		expect(found('2026-04-02')).to.deep.equal([]);
 	});
 	it('an earlier visit’s checks stand until the next are done', () =>
-		expect(codes({ 'rest/feel': true }, { earlier: check('front-angle', 'first-at-top') })).to.include(
-			'checks-narrow'
-		));
+		expect(codes({ 'rest/feel': true }, { earlier: check('front-angle', 'first-at-top') })).to.include('width-wide'));
+});
+
+describe('what a person decided', () => {
+	it('weighs as much as a finding, and never makes lighter what was found', () => {
+		const weights = ['vet', 'fitter', 'pad', 'watch', 'ride-on'].map(
+			(action) => read({ 'decide/action': action }).find((r) => r.code === 'decided')?.weight
+		);
+		expect(weights).to.deep.equal(['vet', 'fitter', 'watch', 'watch', undefined]);
+		expect(vetFirst(read({ ...sign('skin', 'pocket', 'near', 4), 'decide/action': 'ride-on' }))).to.be.true;
+	});
+	it('stands until the next decision, and a later fit mark answers all but the vet’s', () => {
+		const visits = [visitOf('2026-04-01', { 'decide/action': 'fitter' })];
+		const options = { day: DAY, pairingId: PAIRING, rules: USUAL_RULES, changes: [], rides: [] } as const;
+		const found = (fittedOn?: string, more = visits) =>
+			readEvidence(gatherEvidence(more, { ...options, fittedOn })).map((r) => r.code);
+		expect(found()).to.deep.equal(['decided']);
+		expect(found('2026-04-02')).to.deep.equal([]);
+		expect(found(undefined, [...visits, visitOf('2026-05-01', { 'decide/action': 'ride-on' })])).to.deep.equal([]);
+		expect(found('2026-04-02', [visitOf('2026-04-01', { 'decide/action': 'vet' })])).to.deep.equal(['decided']);
+	});
 });
 
 describe('every reading', () => {
@@ -204,6 +242,12 @@ describe('every reading', () => {
 			how: 'even-but-rocks',
 			check: 'rock',
 			behaviour: 'bucks',
+			for: 'front-angle-first-at-top,room-little-all-round,marked-pocket',
+			against: 'shape-gained',
+			rival: 'tall-wither',
+			next: 'sits',
+			why: 'pad-changed',
+			action: 'fitter',
 			count: 2,
 			percent: 21,
 			mm: -7,

@@ -43,7 +43,7 @@ describe('words about repeats', () => {
 });
 
 describe('drafts and plans', () => {
-	const t = (station: string, repeat: number) => draftTracing(station, repeat, trueCurve('T8'), 'keypad');
+	const t = (station: string, repeat: number) => draftTracing(station, repeat, trueCurve('T8'), { source: 'keypad' });
 
 	it('a tracing takes the first free repeat; the same place gives way', () => {
 		let draft = withTracing(newDraft('2026-03-14'), t('T8', 1));

@@ -81,7 +81,9 @@ describe('sheets file themselves', () => {
 		repeat,
 		curve,
 		file: FILE,
-		code
+		code,
+		operator: '',
+		quality: undefined
 	});
 	const empty: FiledVisit = {
 		horseId: 'h1',

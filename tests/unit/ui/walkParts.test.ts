@@ -1,7 +1,7 @@
 import { expect } from 'chai';
-import { CHECK_IDS, CHECKS, checkField } from '../../../src/core/checks/index.js';
+import { CHECK_IDS, CHECKS, checkField, USUAL_RULES } from '../../../src/core/checks/index.js';
 import { STEPS, stepsOf, type EntryValue } from '../../../src/core/visit/index.js';
-import { SIGN_KINDS, SIGN_SCALES, ZONES, type Sign } from '../../../src/core/zones/index.js';
+import { meaningOf, SIGN_KINDS, ZONES, type Sign } from '../../../src/core/zones/index.js';
 import { fieldSchema } from '../../../src/lib/server/door/entryFields.js';
 import { CHECK_PICTURES } from '../../../src/lib/ui/drawings/checkViews.js';
 import { tallyRows } from '../../../src/lib/ui/overtime/tallyRows.js';
@@ -51,8 +51,8 @@ describe('what the walk can say, the door takes', () => {
 			for (const { id } of ZONES)
 				for (const side of ['near', 'off']) {
 					const field = `sign/${kind}/${id}/${side}`;
-					SIGN_SCALES[kind].forEach((_, grade) => expect(taken(field, { grade }), field).to.be.true);
-					expect(taken(field, { grade: SIGN_SCALES[kind].length }), field).to.be.false;
+					meaningOf(kind).grades.forEach((_, grade) => expect(taken(field, { grade }), field).to.be.true);
+					expect(taken(field, { grade: meaningOf(kind).grades.length }), field).to.be.false;
 				}
 	});
 	it('every answer of every check at each of its stages, by side where it has sides', () => {
@@ -96,8 +96,11 @@ describe('words of the walk', () => {
 		for (const w of ['full', 'quick', 'tracing', 'after'] as const) expect(WAY_WORDS[w]).to.have.length(2);
 	});
 	it('dressage saddles are level with the cantle a little higher (common practice, no source)', () => {
-		expect(levelLimit('dressage')).to.contain('Cantle a little higher');
-		expect(levelLimit('general')).to.contain('About level');
+		expect(levelLimit('dressage', USUAL_RULES)).to.contain('Cantle a little higher');
+		expect(levelLimit('general', USUAL_RULES)).to.contain('About level');
+		const second = { levelBy: 'two-fingers' } as const;
+		expect(levelLimit('general', second)).to.contain('two fingers above the pommel');
+		expect(levelLimit('dressage', second)).to.contain('Cantle a little higher');
 	});
 	it('a field reads as a person would say it', () => {
 		expect(fieldWords('sign/soreness/pocket/near')).to.equal('near pocket, answer to pressure');

@@ -2,8 +2,11 @@ import { expect } from 'chai';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import {
+	ADVICE_WORDS,
 	cautionFor,
+	changeWords,
 	errorSentence,
+	findingWords,
 	KNOWN_ANSWERS,
 	KNOWN_CODES,
 	lookAgainWords,
@@ -30,7 +33,9 @@ describe('sentences', () => {
 			reasonSentence({ code: c, data: {} }) !== c ||
 			c in READING_WORDS ||
 			KNOWN_ANSWERS.includes(c) ||
-			lookAgainWords(c) !== c;
+			lookAgainWords(c) !== c ||
+			c in ADVICE_WORDS ||
+			findingWords(c) !== c;
 		const reasons = [...used].filter(said);
 		const missing = [...used].filter(
 			(c) => !KNOWN_CODES.includes(c) && !internal.includes(c) && !reasons.includes(c) && c !== 'no-fit-mark'
@@ -73,6 +78,12 @@ describe('words of a call', () => {
 		expect(cautionFor({ verdict: 'refit', cause: 'one-sided' })).to.contain('vet');
 		expect(cautionFor({ verdict: 'refit', cause: 'local-loss' })).to.contain('qualified fitter');
 		expect(cautionFor({ verdict: 'steady', cause: 'none' })).to.be.undefined;
+	});
+	it('a change is said the same way everywhere: the estimate with its doubt, probably where it could be none', () => {
+		expect(changeWords({ mm: -6.8, sdMm: 4.34, real: false })).to.equal('−6.8 ± 8.5 mm, could be none');
+		expect(changeWords({ mm: -6.8, sdMm: 1, real: true })).to.equal('−6.8 ± 2.0 mm');
+		const data = { station: 'T8', side: 'near', mm: 6.8, plusMinusMm: 8.5, limitMm: 6 };
+		expect(reasonSentence({ code: 'front-lost', data })).to.contain('probably lost 6.8 ± 8.5');
 	});
 	it('print millimetres with their interval', () =>
 		expect(

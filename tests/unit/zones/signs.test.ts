@@ -2,7 +2,12 @@ import { expect } from 'chai';
 import {
 	parseSignField,
 	readSigns,
-	SIGN_SCALES,
+	isEvidence,
+	isMark,
+	meaningOf,
+	SIGN_KINDS,
+	SIGN_MEANING,
+	vetReason,
 	standingSigns,
 	strokeAge,
 	tallyZones,
@@ -17,13 +22,21 @@ const SORE = 'sign/soreness/pocket/near';
 
 describe('signs', () => {
 	it('every grade of every scale and every zone has its words', () => {
-		for (const [kind, scale] of Object.entries(SIGN_SCALES))
-			expect(GRADE_WORDS[kind as keyof typeof SIGN_SCALES], kind).to.have.length(scale.length);
+		for (const kind of SIGN_KINDS) expect(GRADE_WORDS[kind], kind).to.have.length(meaningOf(kind).grades.length);
 		for (const z of ZONES) expect(ZONE_WORDS[z.id]).to.be.a('string');
 	});
 
 	it('soreness is the horse’s answer, from nothing to a threat (common practice, no source)', () =>
-		expect(SIGN_SCALES.soreness).to.deep.equal(['none', 'twitch', 'flinch', 'dips', 'threatens']));
+		expect(SIGN_MEANING.soreness.grades).to.deep.equal(['none', 'twitch', 'flinch', 'dips', 'threatens']));
+
+	it('a kind says for itself whether it is a mark, when a vet comes first and why', () => {
+		expect(SIGN_KINDS.filter((kind) => !isMark({ kind, grade: 1 }))).to.deep.equal(['sweat']);
+		expect(SIGN_KINDS.every((kind) => isEvidence({ kind, grade: 1 }) && !isEvidence({ kind, grade: 0 }))).to.be.true;
+		const vets = Object.fromEntries(
+			SIGN_KINDS.map((kind) => [kind, meaningOf(kind).grades.findIndex((_, grade) => vetReason({ kind, grade }))])
+		);
+		expect(vets).to.deep.equal({ soreness: 3, heat: 1, swelling: 1, knot: -1, hair: -1, skin: 3, sweat: -1 });
+	});
 
 	it('a field that names no zone, kind or side is no sign', () => {
 		for (const f of ['sign/soreness/knee/near', 'sign/mood/pocket/near', 'sign/soreness/pocket/left', 'sign/soreness'])

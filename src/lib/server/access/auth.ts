@@ -1,6 +1,7 @@
 import { betterAuth } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { v7 as uuidv7 } from 'uuid';
+import { logLine } from '../log.js';
 import { tables, type Database } from '../db/index.js';
 
 const DAY_SECONDS = 86_400;
@@ -13,6 +14,8 @@ export function makeAuth(db: Database, secret: string) {
 		baseURL: origin,
 		secret,
 		telemetry: { enabled: false },
+		// Its own lines carry e-mails and tokens: only that something failed is told.
+		logger: { level: 'error', log: () => logLine('error', 'sign-in library') },
 		database: drizzleAdapter(db, {
 			provider: 'pg',
 			schema: {

@@ -1,5 +1,8 @@
 import type { Cookies } from '@sveltejs/kit';
 
+/** True where people reach this server over https. */
+export const overHttps = (): boolean => (process.env['ORIGIN'] ?? '').startsWith('https:');
+
 /** Hands cookies set by the sign-in library on to the browser; name, value and age are its own, the rest ours. */
 export function passOn(cookies: Cookies, setCookies: readonly string[]): void {
 	for (const line of setCookies) {
@@ -10,7 +13,7 @@ export function passOn(cookies: Cookies, setCookies: readonly string[]): void {
 			path: '/',
 			httpOnly: true,
 			sameSite: 'lax',
-			secure: (process.env['ORIGIN'] ?? '').startsWith('https:'),
+			secure: overHttps(),
 			// The value arrives encoded already.
 			encode: (value) => value,
 			...(age === undefined ? {} : { maxAge: Number(age) })

@@ -1,11 +1,12 @@
 import { app } from '../app.js';
+import { failureOf } from '../db/index.js';
 
 const base = (): string => process.env['ORIGIN'] ?? 'http://127.0.0.1';
 
 /** What the sign-in library answered: cookies to set, or why not. */
 export type SignInAnswer =
 	| { readonly status: 'signed-in'; readonly setCookies: readonly string[] }
-	| { readonly status: 'sign-in-failed' | 'too-many-tries' };
+	| { readonly status: 'sign-in-failed' | 'too-many-tries' | 'database-away' };
 
 /** Signs in through the library's own front door, so that its rate limit counts this address. */
 export async function signIn(
@@ -19,8 +20,15 @@ export async function signIn(
 		headers: { 'content-type': 'application/json', origin: base(), 'x-zt-address': address, 'user-agent': userAgent },
 		body: JSON.stringify({ email, password, rememberMe: true })
 	});
-	const response = await app().auth.handler(request);
+	const response = await app()
+		.auth.handler(request)
+		.catch((error: unknown) => {
+			if (failureOf(error)) return new Response(null, { status: 503 });
+			throw error;
+		});
 	if (response.status === 429) return { status: 'too-many-tries' };
+	// A server that cannot ask its database knows nothing of the password.
+	if (response.status >= 500) return { status: 'database-away' };
 	if (!response.ok) return { status: 'sign-in-failed' };
 	return { status: 'signed-in', setCookies: response.headers.getSetCookie() };
 }

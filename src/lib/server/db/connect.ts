@@ -1,6 +1,7 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import pg from 'pg';
-import * as schema from './schema.js';
+import { logError } from '../log.js';
+import * as schema from './schema/index.js';
 
 export type Database = NodePgDatabase<typeof schema>;
 /** A database or an open transaction: what a record function may ask. */
@@ -11,9 +12,25 @@ export interface Connection {
 	readonly pool: pg.Pool;
 }
 
+/** Nobody waits longer than this for a connection, a row that somebody else holds, or an answer. */
+const PATIENCE = {
+	connectionTimeoutMillis: 5000,
+	lock_timeout: 4000,
+	statement_timeout: 30_000,
+	idle_in_transaction_session_timeout: 60_000
+} as const;
+
 /** Opens a pool on `url`. Dates stay plain text: a visit's day has no time zone. */
 export function connect(url: string, size = 10): Connection {
-	const pool = new pg.Pool({ connectionString: url, max: size, idleTimeoutMillis: 30_000 });
-	pool.on('error', (error) => console.error('database connection lost:', error.message));
+	const pool = new pg.Pool({
+		connectionString: url,
+		max: size,
+		idleTimeoutMillis: 30_000,
+		application_name: 'zone-tally',
+		...PATIENCE
+	});
+	pool.on('error', (error) => logError('database connection lost', error));
+	// A client that is in use when its connection is cut says so too; unheard, that would end the server.
+	pool.on('connect', (client) => client.on('error', (error) => logError('database connection cut', error)));
 	return { db: drizzle(pool, { schema }), pool };
 }

@@ -1,35 +1,55 @@
 import { error, json } from '@sveltejs/kit';
 import { CoreError } from '../../../core/errors/index.js';
 import { errorSentence } from '../../../words/index.js';
+import { failureOf } from '../db/index.js';
 
 const STATUS: Readonly<Record<string, number>> = {
 	'not-found': 404,
 	'read-only': 403,
+	'foreign-origin': 403,
 	'not-signed-in': 401,
 	'changed-meanwhile': 409,
-	'too-large': 413
+	'fit-mark-there': 409,
+	'fit-mark-unconfirmed': 409,
+	'too-large': 413,
+	'too-many-parts': 413,
+	busy: 503,
+	'database-away': 503
 };
+const RETRY_SECONDS = '5';
 
 /** HTTP status of a code; anything a person can mend is 400. */
 export const statusOf = (code: string): number => STATUS[code] ?? 400;
 
-interface DatabaseRefusal {
-	readonly code: string;
-}
-
-/** Constraint and data refusals by SQLSTATE class (22 data, 23 integrity): the input's fault, not the server's. */
-function isDatabaseRefusal(e: unknown): e is DatabaseRefusal {
-	const cause = e instanceof Error && e.cause !== undefined ? e.cause : e;
-	return typeof cause === 'object' && cause !== null && 'code' in cause && /^(22|23)/.test(String(cause.code));
-}
-
-/** The CoreError an unexpected-looking error stands for, if it is one that a person can mend. */
+/** The CoreError an unexpected-looking error stands for, if it is one that a person can mend or wait for. */
 export function refusalOf(e: unknown): CoreError | undefined {
 	if (e instanceof CoreError) return e;
-	if (isDatabaseRefusal(e))
+	const failure = failureOf(e);
+	if (failure === 'away') return new CoreError('database-away');
+	if (failure === 'busy') return new CoreError('busy');
+	if (failure === 'refused')
 		return new CoreError('bad-input', { detail: 'Some of this cannot be stored together. Check it and try again.' });
 	return undefined;
 }
+
+/** A refusal as JSON, with when to try again where waiting helps. */
+export function refusalJson(refusal: CoreError): Response {
+	const status = statusOf(refusal.code);
+	return json(
+		{ code: refusal.code, message: errorSentence(refusal) },
+		{ status, ...(status === 503 ? { headers: { 'retry-after': RETRY_SECONDS } } : {}) }
+	);
+}
+
+/** A refusal as a plain page, for when no page of ours can be made. */
+export const refusalPage = (refusal: CoreError): Response =>
+	new Response(
+		`<!doctype html><html lang="en"><meta charset="utf-8"><meta name="viewport" content="width=device-width"><title>Zone Tally</title><body style="font:18px/1.5 Georgia,serif;max-width:34rem;margin:4rem auto;padding:0 1rem"><h1>Not now</h1><p>${errorSentence(refusal)}</p><p><a href="">Try again</a></p>`,
+		{
+			status: statusOf(refusal.code),
+			headers: { 'content-type': 'text/html; charset=utf-8', 'retry-after': RETRY_SECONDS, 'cache-control': 'no-store' }
+		}
+	);
 
 /** Runs an endpoint's work: its value as JSON, refusals as `{code, message}` with their status. */
 export async function answerJson(work: () => Promise<unknown>): Promise<Response> {
@@ -38,7 +58,7 @@ export async function answerJson(work: () => Promise<unknown>): Promise<Response
 	} catch (e) {
 		const refusal = refusalOf(e);
 		if (!refusal) throw e;
-		return json({ code: refusal.code, message: errorSentence(refusal) }, { status: statusOf(refusal.code) });
+		return refusalJson(refusal);
 	}
 }
 

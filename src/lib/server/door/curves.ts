@@ -1,7 +1,8 @@
 import { cleanCurve, type Curve } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { errorSentence } from '../../../words/index.js';
-import type { TracingInput, VisitInput } from '../records/index.js';
+import type { Scope, TracingInput, VisitInput } from '../records/index.js';
+import { BOUNDS } from './body.js';
 import { parseId, parseJson, schemas } from './parse.js';
 
 function checkTracing(t: TracingInput): void {
@@ -22,8 +23,8 @@ function mustHoldCurves(visit: VisitInput): VisitInput {
 }
 
 /** The visit in a request to its own address. */
-export async function parseVisit(request: Request, visitId: string): Promise<VisitInput> {
-	const input = mustHoldCurves(await parseJson(request, schemas.visit));
+export async function parseVisit(request: Request, scope: Scope, visitId: string): Promise<VisitInput> {
+	const input = mustHoldCurves(await parseJson(request, scope, BOUNDS.visit, schemas.visit));
 	if (input.id !== parseId(visitId))
 		throw new CoreError('bad-input', { detail: 'The id in the address and in the visit differ.' });
 	return input;

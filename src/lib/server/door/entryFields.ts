@@ -2,7 +2,16 @@ import Joi from 'joi';
 import { checkOf, isCheck, STAGES, type Check } from '../../../core/checks/index.js';
 import { CONDITION, CONDITION_REGIONS, GIRTH_CM, LENGTH_CM } from '../../../core/load/index.js';
 import { GOING_SIGNS, RUNGS, STAND_POINTS, STEPS, WAYS } from '../../../core/visit/index.js';
-import { AGES, COURSES, EXTENTS, FORMS, parseSignField, SIGN_GROUPS, SIGN_SCALES } from '../../../core/zones/index.js';
+import {
+	AGES,
+	COURSES,
+	EXTENTS,
+	FORMS,
+	meaningOf,
+	parseSignField,
+	PRESSES,
+	SIGN_GROUPS
+} from '../../../core/zones/index.js';
 import {
 	ACTION_WORDS,
 	ASKED_WORDS,
@@ -48,6 +57,7 @@ const sign = (scaleLength: number) =>
 		form: oneOf(FORMS),
 		age: oneOf(AGES),
 		course: oneOf(COURSES),
+		pressed: oneOf(PRESSES),
 		note: prose(1000),
 		photo: id
 	});
@@ -91,7 +101,7 @@ export function fieldSchema(field: string): Joi.Schema | undefined {
 	if (fixed) return fixed;
 	const [head, ...rest] = field.split('/');
 	const at = parseSignField(field);
-	if (at) return rest.length === 3 ? sign(SIGN_SCALES[at.kind].length) : undefined;
+	if (at) return rest.length === 3 ? sign(meaningOf(at.kind).grades.length) : undefined;
 	if (head === 'check') return checkSchema(rest);
 	if (rest.length !== 1) return undefined;
 	const [name] = rest;
@@ -101,7 +111,7 @@ export function fieldSchema(field: string): Joi.Schema | undefined {
 		case 'stand':
 			return within(name, STAND_POINTS, yes);
 		case 'rest':
-			return within(name, keys(SIGN_GROUPS), yes);
+			return within(name, SIGN_GROUPS, yes);
 		case 'skip':
 			return within(name, STEPS, yes);
 		case 'checked':

@@ -2,9 +2,18 @@ import Joi from 'joi';
 import { CoreError } from '../../../core/errors/index.js';
 import { CHANGES, type LoggedChange } from '../../../core/schedule/index.js';
 import { BEHAVIOUR_WORDS, PAD_WORDS, WHEN_WORDS } from '../../../words/index.js';
-import { HAND_SCHOOLS, SADDLE_KINDS, type HandSchool, type SaddleKind } from '../../../core/checks/index.js';
-import { TRACING_SOURCES } from '../db/schema.js';
+import {
+	LENGTHS_FROM,
+	LEVELS_BY,
+	PLACES,
+	RIDER_ROOMS,
+	ROOMS,
+	SADDLE_KINDS,
+	type SaddleKind
+} from '../../../core/checks/index.js';
+import { TRACING_SOURCES } from '../db/schema/index.js';
 import { day, id, line, text } from './values.js';
+import { readJson, type Bounds } from './body.js';
 import type {
 	FitMarkInput,
 	HandInput,
@@ -12,10 +21,23 @@ import type {
 	PairingInput,
 	RideInput,
 	SaddleInput,
+	Scope,
 	VisitInput
 } from '../records/index.js';
 
-const coordinates = Joi.array().items(Joi.number().strict().min(-2000).max(2000)).min(5).max(20_000);
+const FARTHEST_MM = 2000;
+const MOST_POINTS = 20_000;
+/** Many numbers, looked at in one loop: a rule a number would take as long as the rest of the request. */
+const coordinates = Joi.any().custom((value: unknown, helpers) => {
+	const fine =
+		Array.isArray(value) &&
+		value.length >= 5 &&
+		value.length <= MOST_POINTS &&
+		value.every((v) => typeof v === 'number' && v >= -FARTHEST_MM && v <= FARTHEST_MM);
+	return fine
+		? (value as unknown)
+		: helpers.message({ custom: `{{#label}} must hold 5 to ${MOST_POINTS} numbers within ${FARTHEST_MM} mm` });
+});
 
 const tracing = Joi.object({
 	id: id.required(),
@@ -64,16 +86,29 @@ export const schemas = {
 			.valid(...SADDLE_KINDS)
 			.required(),
 		about: text(400),
-		bearingMm: Joi.number().integer().min(200).max(900).empty('').allow(null).default(null)
+		bearingMm: Joi.number().integer().min(200).max(900).empty('').allow(null).default(null),
+		version: Joi.number().integer().min(1).empty('')
 	}),
 	pairing: Joi.object<PairingInput>({
 		id: id.required(),
 		horseId: id.required(),
 		saddleId: id.required(),
 		school: Joi.string<'close' | 'roomy'>().valid('close', 'roomy').default('close'),
-		handSchool: Joi.string<HandSchool>()
-			.valid(...HAND_SCHOOLS)
-			.default('rest')
+		place: Joi.string()
+			.valid(...PLACES)
+			.default('rest'),
+		room: Joi.string()
+			.valid(...ROOMS)
+			.default('three-two'),
+		riderRoom: Joi.number()
+			.valid(...RIDER_ROOMS)
+			.default(2),
+		lengthFrom: Joi.string()
+			.valid(...LENGTHS_FROM)
+			.default('fingers'),
+		levelBy: Joi.string()
+			.valid(...LEVELS_BY)
+			.default('pommel')
 	}),
 	ride: Joi.object<RideInput>({
 		id: id.required(),
@@ -85,6 +120,7 @@ export const schemas = {
 			.default('none'),
 		seen: Joi.array()
 			.items(Joi.string().valid(...Object.keys(BEHAVIOUR_WORDS)))
+			.max(Object.keys(BEHAVIOUR_WORDS).length)
 			.unique()
 			.required(),
 		atTime: Joi.string()
@@ -92,6 +128,7 @@ export const schemas = {
 			.default('throughout'),
 		changes: Joi.array()
 			.items(Joi.string<LoggedChange>().valid(...CHANGES))
+			.max(CHANGES.length)
 			.unique()
 			.required(),
 		note: text(1000)
@@ -111,19 +148,32 @@ export const schemas = {
 		id: id.required(),
 		pairingId: id.required(),
 		visitId: id.required(),
-		fittedBy: text(80)
+		fittedBy: line(80).min(1).required(),
+		confirmed: Joi.boolean().truthy('yes').default(false)
 	}),
-	board: Joi.object<{ yard?: string; q: string; page: number }>({
+	inUse: Joi.object<{ horseId: string; pairingId: string; inUse: boolean }>({
+		horseId: id.required(),
+		pairingId: id.required(),
+		inUse: Joi.boolean().truthy('yes').falsy('no').required()
+	}),
+	outOfUse: Joi.object<{ id: string; out: boolean }>({
+		id: id.required(),
+		out: Joi.boolean().truthy('yes').falsy('no').required()
+	}),
+	move: Joi.object<{ horseId: string }>({ horseId: id.required() }),
+	board: Joi.object<{ yard?: string; q: string; page: number; archived: boolean }>({
 		yard: id.empty(''),
 		q: text(80),
-		page: Joi.number().integer().min(1).max(1000).default(1)
+		page: Joi.number().integer().min(1).max(1000).default(1),
+		archived: Joi.boolean().truthy('yes').default(false)
 	}).unknown(true),
 	signIn: Joi.object<{ email: string; password: string; to: string }>({
 		email: Joi.string().trim().lowercase().max(200).required(),
 		password: Joi.string().max(200).required(),
 		to: Joi.string()
 			.max(400)
-			.pattern(/^\/(?![/\\])/)
+			// A browser drops tabs and newlines: `/<tab>/elsewhere` would lead away.
+			.pattern(/^\/(?![/\\])[^\p{Cc}\\]*$/u)
 			.default('/')
 			.failover('/')
 	})
@@ -139,16 +189,10 @@ function check<T>(schema: Joi.Schema<T>, value: unknown, convert: boolean): T {
 	throw new CoreError('bad-input', { detail: `Please check: ${detail}.` });
 }
 
-/** Checks a JSON body; numbers must be numbers. Throws `bad-input` naming each field. */
-export async function parseJson<T>(request: Request, schema: Joi.Schema<T>): Promise<T> {
-	let body: unknown;
-	try {
-		body = await request.json();
-	} catch {
-		throw new CoreError('bad-input', { detail: 'The request holds no JSON.' });
-	}
+/** Checks a JSON body within bounds, of somebody who may write; numbers must be numbers. Throws `bad-input` naming each field. */
+export async function parseJson<T>(request: Request, scope: Scope, bounds: Bounds, schema: Joi.Schema<T>): Promise<T> {
 	// Trimming is a conversion to Joi; numbers in JSON are strict by their own rule.
-	return check(schema, body, true);
+	return check(schema, await readJson(request, scope, bounds), true);
 }
 
 /** Checks a form or query, whose values are all text. Throws `bad-input` naming each field. */

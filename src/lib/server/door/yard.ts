@@ -1,5 +1,6 @@
 import type { Cookies } from '@sveltejs/kit';
 import { CoreError } from '../../../core/errors/index.js';
+import { overHttps } from '../access/cookies.js';
 import type { Membership, Scope } from '../records/index.js';
 
 const COOKIE = 'zt-yard';
@@ -12,6 +13,12 @@ export function chooseYard(scope: Scope, asked: string | undefined, cookies: Coo
 	const yard = found ?? scope.memberships.find((m) => m.role !== 'owner') ?? scope.memberships[0];
 	if (!yard) throw new CoreError('not-found');
 	if (asked)
-		cookies.set(COOKIE, yard.yardId, { path: '/', httpOnly: true, sameSite: 'lax', secure: false, maxAge: 31_536_000 });
+		cookies.set(COOKIE, yard.yardId, {
+			path: '/',
+			httpOnly: true,
+			sameSite: 'lax',
+			secure: overHttps(),
+			maxAge: 31_536_000
+		});
 	return yard;
 }

@@ -1,29 +1,43 @@
 import { FRONT_STATION } from '../../../core/call/index.js';
 import { consensusCurve, measureCurve } from '../../../core/curve/index.js';
-import { nextTracingDay } from '../../../core/schedule/index.js';
-import { addDays, ageYearsOn } from '../../../core/units/index.js';
-import { valueOf } from '../../../core/visit/index.js';
+import { pruneVisits } from '../../../core/reading/index.js';
+import type { LoggedChange } from '../../../core/schedule/index.js';
+import { addDays } from '../../../core/units/index.js';
+import { valueOf, type EntryValue } from '../../../core/visit/index.js';
 import { standingSigns, type Sign } from '../../../core/zones/index.js';
 import type { Asker } from '../db/index.js';
+import { findEvidence } from './evidence.js';
 import type { Horse } from './horses.js';
 import { lastTracedDay, listTracings } from './tracings.js';
-import { listVisitFields, type RecordedVisit } from './visitFields.js';
+import type { RecordedVisit } from './visitFields.js';
 
 /** What earlier visits say to the next one. */
 export interface Before {
 	readonly signs: readonly Sign[];
+	/** What of earlier visits still bears on today, by visit: fields and values. */
+	readonly visits: readonly {
+		readonly id: string;
+		readonly visitedOn: string;
+		readonly fields: readonly (readonly [string, EntryValue])[];
+	}[];
+	readonly rides: readonly {
+		readonly riddenOn: string;
+		readonly seen: readonly string[];
+		readonly changes: readonly LoggedChange[];
+	}[];
+	readonly tracedOn: string | null;
 	/** Last tape, condition and load readings by field. */
 	readonly numbers: Readonly<Record<string, number>>;
 	readonly texts: Readonly<Record<string, string>>;
 	/** Day of the latest of them. */
 	readonly readOn: string | null;
 	readonly slopeDeg: number | null;
-	readonly nextOn: string;
 	/** Visits of the last days that nobody has finished, to go on with. */
 	readonly open: readonly { readonly id: string; readonly visitedOn: string; readonly taps: number }[];
 }
 
 const OPEN_DAYS = 3;
+const RIDES = 400;
 const REPEATED = /^(tape|condition|load|mark)\//;
 
 function lastReadings(visits: readonly RecordedVisit[]): Pick<Before, 'numbers' | 'texts' | 'readOn'> {
@@ -41,8 +55,7 @@ function lastReadings(visits: readonly RecordedVisit[]): Pick<Before, 'numbers' 
 }
 
 /** Slope of the flank at T8 on the last traced day, both sides' mean, degrees. */
-async function lastSlope(db: Asker, horseId: string): Promise<number | null> {
-	const tracedOn = await lastTracedDay(db, horseId, FRONT_STATION);
+async function lastSlope(db: Asker, horseId: string, tracedOn: string | null): Promise<number | null> {
 	if (!tracedOn) return null;
 	const front = (await listTracings(db, horseId, [tracedOn])).filter((t) => t.station === FRONT_STATION);
 	const curve = consensusCurve(front.map((t) => t.curve));
@@ -53,14 +66,20 @@ async function lastSlope(db: Asker, horseId: string): Promise<number | null> {
 }
 
 /** Gathers what a visit wants to know of the ones before. The caller has bounded the horse. */
-export async function readBefore(db: Asker, horse: Horse): Promise<Before> {
-	const visits = await listVisitFields(db, horse.id);
-	const today = new Date().toISOString().slice(0, 10);
+export async function readBefore(db: Asker, horse: Pick<Horse, 'id'>, today: string): Promise<Before> {
+	const { visits, rides, tracedOn } = await findEvidence(db, horse.id);
 	return {
 		signs: standingSigns(visits, today),
+		visits: pruneVisits(visits, today).map((v) => ({
+			id: v.id,
+			visitedOn: v.visitedOn,
+			fields: [...v.states.values()].map((s) => [s.field, s.value] as const)
+		})),
+		// Newest first: as far back as a lay-off or new behaviour could reach.
+		rides: rides.slice(0, RIDES).map(({ riddenOn, seen, changes }) => ({ riddenOn, seen, changes })),
+		tracedOn: tracedOn ?? null,
 		...lastReadings(visits),
-		slopeDeg: await lastSlope(db, horse.id),
-		nextOn: nextTracingDay(today, 'steady', ageYearsOn(horse.bornYear, today), null),
+		slopeDeg: await lastSlope(db, horse.id, await lastTracedDay(db, horse.id, FRONT_STATION)),
 		open: visits
 			.filter((v) => v.visitedOn >= addDays(today, -OPEN_DAYS) && valueOf(v.states, 'done') !== true)
 			.map((v) => ({ id: v.id, visitedOn: v.visitedOn, taps: v.states.size }))

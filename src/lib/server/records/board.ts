@@ -1,4 +1,5 @@
-import { and, asc, desc, eq, ilike, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, ilike, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
+import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker } from '../db/index.js';
 import { yardIds, type Scope } from './scope.js';
 
@@ -9,27 +10,45 @@ export interface BoardQuery {
 	readonly search: string;
 	/** Page from 1. */
 	readonly page: number;
+	/** Today where the person is. */
+	readonly today: string;
+	/** The archived horses instead of the others. */
+	readonly archived: boolean;
 }
 
-const columns = {
+/** A steady horse whose time without a ride has become a lay-off wants a look, though nothing was written. */
+const overdue = (today: string) =>
+	sql`(${tables.standing.verdict} = 'steady' and ${tables.standing.lookOn} is not null and ${tables.standing.lookOn} <= ${today})`;
+type Verdict = 'steady' | 'watch' | 'refit' | 'stop';
+const verdictOn = (today: string) =>
+	sql<Verdict | null>`case when ${overdue(today)} then 'watch' else ${tables.standing.verdict} end`;
+const nextOn = (today: string) =>
+	sql<
+		string | null
+	>`case when ${overdue(today)} then least(${tables.standing.nextOn}, ${tables.standing.lookOn}) else ${tables.standing.nextOn} end`;
+const WATCH_URGENCY = 2;
+
+const columns = (today: string) => ({
 	id: tables.horse.id,
 	name: tables.horse.name,
 	about: tables.horse.about,
 	bornYear: tables.horse.bornYear,
 	saddleName: tables.saddle.name,
 	school: tables.pairing.school,
-	verdict: tables.standing.verdict,
+	verdict: verdictOn(today),
 	missing: tables.standing.missing,
 	lastOn: tables.standing.lastOn,
-	nextOn: tables.standing.nextOn,
-	nextStep: tables.standing.nextStep,
+	nextOn: nextOn(today),
+	nextStep: sql<string | null>`case when ${overdue(today)} then 'look-now' else ${tables.standing.nextStep} end`,
+	inUse: tables.standing.inUse,
 	spark: tables.standing.spark
-};
+});
 
 const matching = (scope: Scope, q: BoardQuery) =>
 	and(
 		eq(tables.horse.yardId, q.yardId),
 		inArray(tables.horse.yardId, yardIds(scope)),
+		q.archived ? isNotNull(tables.horse.archivedAt) : isNull(tables.horse.archivedAt),
 		q.search ? ilike(tables.horse.name, `%${q.search.replace(/[\\%_]/g, '\\$&')}%`) : undefined
 	);
 
@@ -37,13 +56,19 @@ export type BoardHorse = Awaited<ReturnType<typeof boardHorses>>[number];
 
 async function boardHorses(db: Asker, scope: Scope, q: BoardQuery) {
 	return db
-		.select(columns)
+		.select(columns(q.today))
 		.from(tables.horse)
 		.leftJoin(tables.standing, eq(tables.standing.horseId, tables.horse.id))
 		.leftJoin(tables.pairing, eq(tables.pairing.id, tables.standing.pairingId))
 		.leftJoin(tables.saddle, eq(tables.saddle.id, tables.pairing.saddleId))
 		.where(matching(scope, q))
-		.orderBy(desc(sql`coalesce(${tables.standing.urgency}, 0)`), asc(tables.standing.nextOn), asc(tables.horse.name))
+		.orderBy(
+			desc(
+				sql`case when ${overdue(q.today)} then ${sql.raw(String(WATCH_URGENCY))} else coalesce(${tables.standing.urgency}, 0) end`
+			),
+			asc(nextOn(q.today)),
+			asc(tables.horse.name)
+		)
 		.limit(BOARD_PAGE)
 		.offset((q.page - 1) * BOARD_PAGE);
 }
@@ -53,22 +78,30 @@ export interface Board {
 	/** How many horses hold each verdict; `none` has no call yet. */
 	readonly counts: Readonly<Record<string, number>>;
 	readonly total: number;
+	/** How many are archived. */
+	readonly archived: number;
 }
 
-/** One page of a yard's horses, the most urgent first: two queries whatever the number of horses. */
+/** One page of a yard's horses, the most urgent first: three queries whatever the number of horses. */
 export async function readBoard(db: Asker, scope: Scope, q: BoardQuery): Promise<Board> {
-	const [horses, tally] = await Promise.all([
+	const [horses, tally, [away]] = await Promise.all([
 		boardHorses(db, scope, q),
 		db
-			.select({ verdict: sql<string>`coalesce(${tables.standing.verdict}, 'none')`, n: sql<number>`count(*)::int` })
+			.select({ verdict: sql<string>`coalesce(${verdictOn(q.today)}, 'none')`, n: sql<number>`count(*)::int` })
 			.from(tables.horse)
 			.leftJoin(tables.standing, eq(tables.standing.horseId, tables.horse.id))
 			.where(matching(scope, q))
-			.groupBy(sql`1`)
+			.groupBy(sql`1`),
+		db
+			.select({ n: sql<number>`count(*)::int` })
+			.from(tables.horse)
+			.where(matching(scope, { ...q, archived: true, search: '' }))
 	]);
+	const labels = tellApart(horses.map((h) => ({ id: h.id, name: h.name, more: [h.bornYear, h.about] })));
 	return {
-		horses,
+		horses: horses.map((h) => ({ ...h, name: labels.get(h.id) ?? h.name })),
 		counts: Object.fromEntries(tally.map((t) => [t.verdict, t.n])),
-		total: tally.reduce((sum, t) => sum + t.n, 0)
+		total: tally.reduce((sum, t) => sum + t.n, 0),
+		archived: away?.n ?? 0
 	};
 }

@@ -1,11 +1,12 @@
-import { and, asc, eq, inArray, ne, notExists, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, lt, ne, notExists, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { ENGINE_VERSION } from '../../../core/call/index.js';
+import { RULES_VERSION } from '../../../core/reading/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { rejudgeHorse } from './calls.js';
 import { yardIds, type Scope } from './scope.js';
 
-/** Horses with calls by an earlier engine and none by the present one. */
+/** Horses with calls by an earlier engine and none by the present one, or a standing by earlier rules. */
 export async function horsesBehind(db: Asker): Promise<string[]> {
 	const { pairing, storedCall } = tables;
 	const present = db
@@ -19,7 +20,12 @@ export async function horsesBehind(db: Asker): Promise<string[]> {
 		.where(and(ne(storedCall.engineVersion, ENGINE_VERSION), notExists(present)))
 		.groupBy(pairing.horseId)
 		.orderBy(asc(pairing.horseId));
-	return rows.map((r) => r.id);
+	const stale = await db
+		.select({ id: tables.standing.horseId })
+		.from(tables.standing)
+		.where(lt(tables.standing.rulesVersion, RULES_VERSION))
+		.orderBy(asc(tables.standing.horseId));
+	return [...new Set([...rows, ...stale].map((r) => r.id))];
 }
 
 /**

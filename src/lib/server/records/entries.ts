@@ -2,9 +2,11 @@ import { and, eq, inArray } from 'drizzle-orm';
 import { foldEntries, stableText, valueOf, type Entry } from '../../../core/visit/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
-import { lockHorse, type Horse } from './horses.js';
+import type { Horse } from './horses.js';
 import { rejudgeHorse } from './calls.js';
 import type { Scope } from './scope.js';
+import { refreshStanding } from './standing.js';
+import { writeHorse } from './transaction.js';
 import { entriesOf } from './visitFields.js';
 import { contentHash, findVisit, type Visit } from './visits.js';
 
@@ -77,26 +79,27 @@ async function earlier(tx: Asker, visitId: string, ids: string[]): Promise<Map<s
 
 /**
  * Adds taps to a visit, making the visit when it is not here yet. Sent again, the same taps change
- * nothing. The horse is judged again in the same transaction.
+ * nothing. The horse's standing follows in the same transaction.
  */
 export async function putEntries(db: Database, scope: Scope, batch: EntryBatch): Promise<EntriesKept> {
-	return db.transaction(async (tx) => {
-		const horse = await lockHorse(tx, scope, batch.horseId);
+	return writeHorse(db, scope, batch.horseId, async (tx, horse) => {
 		await visitFor(tx, scope, horse, batch);
 		const { stored, clashed, added } = await insertEntries(tx, scope, batch);
 		if (added > 0) {
-			if (batch.entries.some((e) => e.field === 'day')) await followDay(tx, batch.visitId);
-			await rejudgeHorse(tx, horse);
+			// A corrected day moves the tracings of the visit with it; no other tap changes the shape.
+			const moved = batch.entries.some((e) => e.field === 'day') && (await followDay(tx, batch.visitId));
+			await (moved ? rejudgeHorse(tx, horse) : refreshStanding(tx, horse));
 		}
 		return { stored, clashed };
 	});
 }
 
 /** A corrected day is a tap like any other; the visit's own day follows it. */
-async function followDay(tx: Asker, visitId: string): Promise<void> {
+async function followDay(tx: Asker, visitId: string): Promise<boolean> {
 	const visitedOn = valueOf(foldEntries(await entriesOf(tx, visitId)), 'day');
-	if (typeof visitedOn === 'string')
-		await tx.update(tables.visit).set({ visitedOn }).where(eq(tables.visit.id, visitId));
+	if (typeof visitedOn !== 'string') return false;
+	await tx.update(tables.visit).set({ visitedOn }).where(eq(tables.visit.id, visitId));
+	return true;
 }
 
 export interface VisitWalk {

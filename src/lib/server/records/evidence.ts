@@ -1,11 +1,10 @@
-import { joinSigns, type Call, type JoinedCall } from '../../../core/call/index.js';
-import type { HandSchool } from '../../../core/checks/index.js';
-import { WEIGHT_CHANGE_SHARE } from '../../../core/load/index.js';
-import { gatherEvidence, readEvidence, weightOf, type Reading } from '../../../core/reading/index.js';
-import { lookAgain, type LookAgain } from '../../../core/schedule/index.js';
+import { evidenceDay, judgeDay, type Call, type DayJudgement } from '../../../core/call/index.js';
+import type { HandRules } from '../../../core/checks/index.js';
 import { ageYearsOn } from '../../../core/units/index.js';
+import { hasFindings } from '../../../core/visit/index.js';
 import type { Asker } from '../db/index.js';
 import { listRides, type Ride } from './rideLog.js';
+import { lastTracedDay } from './tracings.js';
 import { listVisitFields, type RecordedVisit } from './visitFields.js';
 
 export interface JudgedHorse {
@@ -15,7 +14,7 @@ export interface JudgedHorse {
 
 export interface JudgedPairing {
 	readonly id: string;
-	readonly handSchool: HandSchool;
+	readonly rules: HandRules;
 	/** Day of the latest fit mark. */
 	readonly fittedOn?: string | undefined;
 }
@@ -25,59 +24,44 @@ export interface Found {
 	readonly visits: readonly RecordedVisit[];
 	/** Newest first. */
 	readonly rides: readonly Ride[];
+	readonly tracedOn: string | undefined;
+	/** Last day of a visit with findings or tracings. */
+	readonly lookedOn: string | undefined;
 }
 
-/** All signs, checks, tape and rides of a horse. The caller has bounded it. */
+/** All signs, checks, tape and rides of a horse, and when it was last traced. The caller has bounded it. */
 export async function findEvidence(db: Asker, horseId: string): Promise<Found> {
-	const [visits, rides] = [await listVisitFields(db, horseId), await listRides(db, horseId)];
-	return { visits, rides };
+	const visits = await listVisitFields(db, horseId);
+	const rides = await listRides(db, horseId);
+	const tracedOn = (await lastTracedDay(db, horseId)) ?? undefined;
+	const looked = visits.filter((v) => hasFindings(v.states)).map((v) => v.visitedOn);
+	return { visits, rides, tracedOn, lookedOn: [...looked, ...(tracedOn ? [tracedOn] : [])].sort().at(-1) };
 }
 
-/** What the evidence of a day points to for one saddle, with the shape as it was called. */
-export function readingsOn(
-	pairing: JudgedPairing | undefined,
-	found: Found,
-	shape: Call | undefined,
-	day: string
-): Reading[] {
-	return readEvidence(
-		gatherEvidence(found.visits, {
-			day,
-			pairingId: pairing?.id,
-			handSchool: pairing?.handSchool ?? 'rest',
-			fittedOn: pairing?.fittedOn,
-			changes: shape?.changes ?? [],
-			rides: found.rides
-		})
-	);
-}
+/** The day a horse's standing is of: its last evidence. */
+export const standingDay = (found: Found): string | undefined => evidenceDay(found.visits, found.rides, found.tracedOn);
 
-/** The call of a day from shape and signs together; undefined when there is neither. */
-export function joinOn(
+/** Days of rides, changes logged without one left aside. */
+export const rodeOn = (rides: readonly Ride[]): string[] =>
+	rides.filter((r) => r.changes.length === 0 || r.seen.length > 0).map((r) => r.riddenOn);
+
+/** The judgement of a day for one saddle; `today` brings what only time does. */
+export function judgeOn(
 	horse: JudgedHorse,
 	pairing: JudgedPairing | undefined,
 	found: Found,
 	shape: Call | undefined,
-	day: string
-): JoinedCall | undefined {
-	return joinSigns(shape, readingsOn(pairing, found, shape, day), day, ageYearsOn(horse.bornYear, day));
-}
-
-/** Why this horse wants a look before its date. */
-export function lookAgainOn(found: Found, lookedOn: string, tracedOn: string | undefined, today: string): LookAgain[] {
-	const rides = found.rides.filter((r) => r.riddenOn <= today);
-	const weightsKg = found.visits.flatMap((v) => {
-		const kg = weightOf(v.states);
-		return kg === undefined ? [] : [{ on: v.visitedOn, kg }];
-	});
-	return lookAgain({
-		lookedOn,
-		tracedOn,
+	day: string,
+	today?: string
+): DayJudgement {
+	return judgeDay({
+		day,
 		today,
-		changes: rides.flatMap((r) => r.changes.map((change) => ({ on: r.riddenOn, change }))),
-		behaviourOn: rides.filter((r) => r.seen.length > 0).map((r) => r.riddenOn),
-		rodeOn: rides.filter((r) => r.changes.length === 0 || r.seen.length > 0).map((r) => r.riddenOn),
-		weightsKg,
-		weightShare: WEIGHT_CHANGE_SHARE
+		pairing,
+		visits: found.visits,
+		rides: found.rides,
+		shape,
+		tracedOn: found.tracedOn !== undefined && found.tracedOn <= day ? found.tracedOn : shape?.visitedOn,
+		ageYears: ageYearsOn(horse.bornYear, day)
 	});
 }

@@ -1,5 +1,9 @@
-import { and, eq, inArray, isNull } from 'drizzle-orm';
-import { tables, type Asker } from '../db/index.js';
+import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import { CoreError } from '../../../core/errors/index.js';
+import { tables, type Asker, type Database } from '../db/index.js';
+import { rejudgeHorse } from './calls.js';
+import type { Scope } from './scope.js';
+import { writeHorse } from './transaction.js';
 
 export interface HorseFitMark {
 	readonly id: string;
@@ -9,19 +13,108 @@ export interface HorseFitMark {
 	readonly fittedBy: string;
 }
 
-/** Fit marks of several pairings, oldest first; marks on undone visits are passed over. */
-export async function listFitMarks(db: Asker, pairingIds: readonly string[]): Promise<HorseFitMark[]> {
+const columns = {
+	id: tables.fitMark.id,
+	pairingId: tables.fitMark.pairingId,
+	visitId: tables.visit.id,
+	fittedOn: tables.visit.visitedOn,
+	fittedBy: tables.fitMark.fittedBy
+};
+
+async function marksOf(db: Asker, pairingIds: readonly string[], undone: boolean): Promise<HorseFitMark[]> {
 	if (pairingIds.length === 0) return [];
 	return db
-		.select({
-			id: tables.fitMark.id,
-			pairingId: tables.fitMark.pairingId,
-			visitId: tables.visit.id,
-			fittedOn: tables.visit.visitedOn,
-			fittedBy: tables.fitMark.fittedBy
-		})
+		.select(columns)
 		.from(tables.fitMark)
 		.innerJoin(tables.visit, eq(tables.visit.id, tables.fitMark.visitId))
-		.where(and(inArray(tables.fitMark.pairingId, [...pairingIds]), isNull(tables.visit.undoneAt)))
+		.where(
+			and(
+				inArray(tables.fitMark.pairingId, [...pairingIds]),
+				isNull(tables.visit.undoneAt),
+				undone ? isNotNull(tables.fitMark.undoneAt) : isNull(tables.fitMark.undoneAt)
+			)
+		)
 		.orderBy(tables.visit.visitedOn);
+}
+
+/** Fit marks of several pairings that stand, oldest first; marks on undone visits are passed over. */
+export const listFitMarks = (db: Asker, pairingIds: readonly string[]): Promise<HorseFitMark[]> =>
+	marksOf(db, pairingIds, false);
+
+/** Fit marks that were taken away and can be put back. */
+export const listUndoneFitMarks = (db: Asker, pairingIds: readonly string[]): Promise<HorseFitMark[]> =>
+	marksOf(db, pairingIds, true);
+
+export interface FitMarkInput {
+	readonly id: string;
+	readonly pairingId: string;
+	readonly visitId: string;
+	readonly fittedBy: string;
+	/** Said with open eyes while the horse stands at refit or stop. */
+	readonly confirmed: boolean;
+}
+
+const ALARMING = ['refit', 'stop'];
+
+/** A mark over a refit or a stop is asked for twice: it turns the call to steady. */
+async function mustBeMeant(tx: Asker, horseId: string, input: FitMarkInput): Promise<void> {
+	const [standing] = await tx.select().from(tables.standing).where(eq(tables.standing.horseId, horseId));
+	const verdict = standing?.verdict;
+	if (!input.confirmed && verdict && ALARMING.includes(verdict))
+		throw new CoreError('fit-mark-unconfirmed', { verdict });
+}
+
+/**
+ * Marks the visit from which a pairing fits, by whom. The latest day marked is the one compared with.
+ * A mark that stands there already under another name is not written over: it is taken away first.
+ */
+export async function putFitMark(db: Database, scope: Scope, horseId: string, input: FitMarkInput): Promise<void> {
+	await writeHorse(db, scope, horseId, async (tx, horse) => {
+		const [visit] = await tx
+			.select({ id: tables.visit.id })
+			.from(tables.visit)
+			.where(
+				and(eq(tables.visit.id, input.visitId), eq(tables.visit.horseId, horse.id), isNull(tables.visit.undoneAt))
+			);
+		const [pairing] = await tx
+			.select({ id: tables.pairing.id })
+			.from(tables.pairing)
+			.where(and(eq(tables.pairing.id, input.pairingId), eq(tables.pairing.horseId, horse.id)));
+		if (!visit || !pairing) throw new CoreError('not-found');
+		const { fitMark } = tables;
+		const { id, pairingId, visitId, fittedBy } = input;
+		const [old] = await tx
+			.select()
+			.from(fitMark)
+			.where(and(eq(fitMark.pairingId, pairingId), eq(fitMark.visitId, visitId)));
+		if (old && old.undoneAt === null) {
+			if (old.fittedBy === fittedBy) return;
+			throw new CoreError('fit-mark-there', { fittedBy: old.fittedBy });
+		}
+		await mustBeMeant(tx, horse.id, input);
+		if (old)
+			await tx.update(fitMark).set({ undoneAt: null, fittedBy, madeBy: scope.personId }).where(eq(fitMark.id, old.id));
+		else
+			await tx.insert(fitMark).values({ id, pairingId, visitId, fittedBy, horseId: horse.id, madeBy: scope.personId });
+		await rejudgeHorse(tx, horse);
+	});
+}
+
+/** Takes a fit mark away, or puts it back; nothing is deleted. */
+export async function setFitMarkUndone(
+	db: Database,
+	scope: Scope,
+	horseId: string,
+	fitMarkId: string,
+	undone: boolean
+): Promise<void> {
+	await writeHorse(db, scope, horseId, async (tx, horse) => {
+		const [changed] = await tx
+			.update(tables.fitMark)
+			.set({ undoneAt: undone ? new Date() : null })
+			.where(and(eq(tables.fitMark.id, fitMarkId), eq(tables.fitMark.horseId, horse.id)))
+			.returning({ id: tables.fitMark.id });
+		if (!changed) throw new CoreError('not-found');
+		await rejudgeHorse(tx, horse);
+	});
 }

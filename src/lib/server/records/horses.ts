@@ -1,5 +1,6 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
+import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { rejudgeHorse } from './calls.js';
 import { mustWrite, yardIds, type Scope } from './scope.js';
@@ -38,14 +39,33 @@ export async function lockHorse(tx: Asker, scope: Scope, id: string): Promise<Ho
 	return found;
 }
 
-/** Horses of a yard by name, for choosing one. */
+/** Horses of a yard by name, told apart where two have the same, for choosing one; archived ones are passed over. */
 export async function listHorseNames(db: Asker, scope: Scope, yardId: string): Promise<{ id: string; name: string }[]> {
-	return db
-		.select({ id: tables.horse.id, name: tables.horse.name })
+	const { id, name, about, bornYear } = tables.horse;
+	const rows = await db
+		.select({ id, name, about, bornYear })
 		.from(tables.horse)
-		.where(and(eq(tables.horse.yardId, yardId), inArray(tables.horse.yardId, yardIds(scope))))
+		.where(
+			and(
+				eq(tables.horse.yardId, yardId),
+				inArray(tables.horse.yardId, yardIds(scope)),
+				isNull(tables.horse.archivedAt)
+			)
+		)
 		.orderBy(tables.horse.name)
 		.limit(5000);
+	const labels = tellApart(rows.map((h) => ({ id: h.id, name: h.name, more: [h.bornYear, h.about] })));
+	return rows.map((h) => ({ id: h.id, name: labels.get(h.id) ?? h.name }));
+}
+
+/** Takes a horse off the board, or puts it back; its record stays. */
+export async function setHorseArchived(db: Database, scope: Scope, id: string, archived: boolean): Promise<void> {
+	const horse = await findHorse(db, scope, id);
+	mustWrite(scope, horse.yardId);
+	await db
+		.update(tables.horse)
+		.set({ archivedAt: archived ? new Date() : null })
+		.where(eq(tables.horse.id, id));
 }
 
 function sameHorse(a: Horse, b: HorseInput): boolean {

@@ -1,18 +1,20 @@
-import { and, desc, eq, isNull, ne } from 'drizzle-orm';
-import type { HandSchool, SaddleKind } from '../../../core/checks/index.js';
+import { and, desc, eq } from 'drizzle-orm';
+import type { HandRules, SaddleKind } from '../../../core/checks/index.js';
 import { CoreError } from '../../../core/errors/index.js';
+import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { rejudgeHorse } from './calls.js';
-import { findHorse, lockHorse } from './horses.js';
+import { findHorse } from './horses.js';
+import { rulesColumns } from './pairingRules.js';
 import { findSaddle } from './saddles.js';
-import { type Scope } from './scope.js';
+import type { Scope } from './scope.js';
+import { writeHorse } from './transaction.js';
 
-export interface PairingInput {
+export interface PairingInput extends HandRules {
 	readonly id: string;
 	readonly horseId: string;
 	readonly saddleId: string;
 	readonly school: 'close' | 'roomy';
-	readonly handSchool: HandSchool;
 }
 
 export interface HorsePairing {
@@ -20,28 +22,25 @@ export interface HorsePairing {
 	readonly saddleId: string;
 	readonly saddleName: string;
 	readonly school: 'close' | 'roomy';
-	readonly handSchool: HandSchool;
+	readonly rules: HandRules;
 	readonly saddleKind: SaddleKind;
 	readonly bearingMm: number | null;
 	readonly inUse: boolean;
 }
 
-/** Puts a saddle on a horse, as the one in use, or changes the school it is kept by. */
+/** Puts a saddle on a horse beside those already in use, or changes what is asked of it. */
 export async function putPairing(db: Database, scope: Scope, input: PairingInput): Promise<string> {
-	return db.transaction(async (tx) => {
-		const horse = await lockHorse(tx, scope, input.horseId);
+	return writeHorse(db, scope, input.horseId, async (tx, horse) => {
 		const saddle = await findSaddle(tx, scope, input.saddleId);
 		if (saddle.yardId !== horse.yardId) throw new CoreError('not-found');
-		await tx
-			.update(tables.pairing)
-			.set({ inUse: false })
-			.where(and(eq(tables.pairing.horseId, horse.id), ne(tables.pairing.saddleId, saddle.id)));
+		if (saddle.retiredAt) throw new CoreError('saddle-retired');
+		const { id, horseId, saddleId, ...asked } = input;
 		const [row] = await tx
 			.insert(tables.pairing)
-			.values({ ...input, yardId: horse.yardId })
+			.values({ id, horseId, saddleId, ...asked, yardId: horse.yardId })
 			.onConflictDoUpdate({
 				target: [tables.pairing.horseId, tables.pairing.saddleId],
-				set: { inUse: true, school: input.school, handSchool: input.handSchool }
+				set: { inUse: true, ...asked }
 			})
 			.returning({ id: tables.pairing.id });
 		await rejudgeHorse(tx, horse);
@@ -49,16 +48,36 @@ export async function putPairing(db: Database, scope: Scope, input: PairingInput
 	});
 }
 
-/** A horse's saddles, the one in use first. */
+/** Rests a saddle of a horse, or takes it into use again; its record stays. */
+export async function setPairingInUse(
+	db: Database,
+	scope: Scope,
+	horseId: string,
+	pairingId: string,
+	inUse: boolean
+): Promise<void> {
+	await writeHorse(db, scope, horseId, async (tx, horse) => {
+		const [changed] = await tx
+			.update(tables.pairing)
+			.set({ inUse })
+			.where(and(eq(tables.pairing.id, pairingId), eq(tables.pairing.horseId, horse.id)))
+			.returning({ id: tables.pairing.id });
+		if (!changed) throw new CoreError('not-found');
+		await rejudgeHorse(tx, horse);
+	});
+}
+
+/** A horse's saddles, those in use first. */
 export async function listPairings(db: Asker, scope: Scope, horseId: string): Promise<HorsePairing[]> {
 	await findHorse(db, scope, horseId);
-	return db
+	const rows = await db
 		.select({
 			id: tables.pairing.id,
 			saddleId: tables.saddle.id,
-			saddleName: tables.saddle.name,
+			name: tables.saddle.name,
+			about: tables.saddle.about,
 			school: tables.pairing.school,
-			handSchool: tables.pairing.handSchool,
+			rules: rulesColumns,
 			saddleKind: tables.saddle.kind,
 			bearingMm: tables.saddle.bearingMm,
 			inUse: tables.pairing.inUse
@@ -66,47 +85,7 @@ export async function listPairings(db: Asker, scope: Scope, horseId: string): Pr
 		.from(tables.pairing)
 		.innerJoin(tables.saddle, eq(tables.saddle.id, tables.pairing.saddleId))
 		.where(eq(tables.pairing.horseId, horseId))
-		.orderBy(desc(tables.pairing.inUse), tables.saddle.name);
-}
-
-export interface FitMarkInput {
-	readonly id: string;
-	readonly pairingId: string;
-	readonly visitId: string;
-	readonly fittedBy: string;
-}
-
-/** Marks the visit from which a pairing fits. The latest day marked is the one compared with. */
-export async function putFitMark(db: Database, scope: Scope, horseId: string, input: FitMarkInput): Promise<void> {
-	await db.transaction(async (tx) => {
-		const horse = await lockHorse(tx, scope, horseId);
-		const [visit] = await tx
-			.select({ id: tables.visit.id })
-			.from(tables.visit)
-			.where(
-				and(eq(tables.visit.id, input.visitId), eq(tables.visit.horseId, horse.id), isNull(tables.visit.undoneAt))
-			);
-		const [pairing] = await tx
-			.select({ id: tables.pairing.id })
-			.from(tables.pairing)
-			.where(and(eq(tables.pairing.id, input.pairingId), eq(tables.pairing.horseId, horse.id)));
-		if (!visit || !pairing) throw new CoreError('not-found');
-		await tx
-			.insert(tables.fitMark)
-			.values({ ...input, horseId: horse.id, madeBy: scope.personId })
-			.onConflictDoUpdate({
-				target: [tables.fitMark.pairingId, tables.fitMark.visitId],
-				set: { fittedBy: input.fittedBy }
-			});
-		await rejudgeHorse(tx, horse);
-	});
-}
-
-/** Takes a fit mark away again. */
-export async function removeFitMark(db: Database, scope: Scope, horseId: string, fitMarkId: string): Promise<void> {
-	await db.transaction(async (tx) => {
-		const horse = await lockHorse(tx, scope, horseId);
-		await tx.delete(tables.fitMark).where(and(eq(tables.fitMark.id, fitMarkId), eq(tables.fitMark.horseId, horse.id)));
-		await rejudgeHorse(tx, horse);
-	});
+		.orderBy(desc(tables.pairing.inUse), tables.pairing.createdAt, tables.saddle.name);
+	const labels = tellApart(rows.map((r) => ({ id: r.saddleId, name: r.name, more: [r.about] })));
+	return rows.map(({ name, about: _, ...row }) => ({ ...row, saddleName: labels.get(row.saddleId) ?? name }));
 }

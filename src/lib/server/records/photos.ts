@@ -2,9 +2,9 @@ import { createHash } from 'node:crypto';
 import { and, eq, inArray } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
-import type { PhotoKind } from '../db/schema.js';
+import type { PhotoKind } from '../db/schema/index.js';
 
-export { PHOTO_KINDS } from '../db/schema.js';
+export { PHOTO_KINDS } from '../db/schema/index.js';
 import { mustWrite, yardIds, type Scope } from './scope.js';
 import { findVisit } from './visits.js';
 
@@ -14,6 +14,8 @@ export interface PhotoInput {
 	readonly kind: PhotoKind;
 	readonly mediaType: 'image/jpeg' | 'image/png' | 'image/webp';
 	readonly bytes: Buffer;
+	/** Hash of the picture as it was sent. */
+	readonly originalSha256: string;
 }
 
 /** Keeps a picture with its visit. The same picture under the same id again changes nothing. */
@@ -28,7 +30,7 @@ export async function putPhoto(db: Database, scope: Scope, input: PhotoInput): P
 		.returning({ id: tables.photo.id });
 	if (made) return;
 	const old = await findPhoto(db, scope, input.id);
-	if (old.sha256 !== sha256) throw new CoreError('changed-meanwhile');
+	if (old.sha256 !== sha256 && old.originalSha256 !== input.originalSha256) throw new CoreError('changed-meanwhile');
 }
 
 export async function findPhoto(db: Asker, scope: Scope, id: string): Promise<typeof tables.photo.$inferSelect> {

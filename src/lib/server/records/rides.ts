@@ -2,10 +2,11 @@ import { and, eq, inArray } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import type { LoggedChange } from '../../../core/schedule/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
-import { rejudgeHorse } from './calls.js';
-import { lockHorse } from './horses.js';
+
 import { findSaddle } from './saddles.js';
 import { yardIds, type Scope } from './scope.js';
+import { refreshStanding } from './standing.js';
+import { writeHorse } from './transaction.js';
 
 export interface RideInput {
 	readonly id: string;
@@ -21,8 +22,7 @@ export interface RideInput {
 
 /** Logs a ride or a change. The same one again changes nothing. */
 export async function putRide(db: Database, scope: Scope, input: RideInput): Promise<'made' | 'unchanged'> {
-	return db.transaction(async (tx) => {
-		const horse = await lockHorse(tx, scope, input.horseId);
+	return writeHorse(db, scope, input.horseId, async (tx, horse) => {
 		if (input.saddleId && (await findSaddle(tx, scope, input.saddleId)).yardId !== horse.yardId)
 			throw new CoreError('not-found');
 		const values = { ...input, seen: [...input.seen], changes: [...input.changes] };
@@ -31,7 +31,7 @@ export async function putRide(db: Database, scope: Scope, input: RideInput): Pro
 			.values({ ...values, yardId: horse.yardId, madeBy: scope.personId })
 			.onConflictDoNothing()
 			.returning({ id: tables.ride.id });
-		if (made) await rejudgeHorse(tx, horse);
+		if (made) await refreshStanding(tx, horse);
 		else await mustBeThisHorses(tx, input);
 		return made ? 'made' : 'unchanged';
 	});
@@ -42,16 +42,18 @@ async function mustBeThisHorses(tx: Asker, input: RideInput): Promise<void> {
 	if (old?.horseId !== input.horseId) throw new CoreError('not-found');
 }
 
-/** Takes a logged ride back; it is kept, but no longer counts. */
-export async function undoRide(db: Database, scope: Scope, id: string): Promise<void> {
-	await db.transaction(async (tx) => {
-		const [ride] = await tx
-			.select({ horseId: tables.ride.horseId })
-			.from(tables.ride)
-			.where(and(eq(tables.ride.id, id), inArray(tables.ride.yardId, yardIds(scope))));
-		if (!ride) throw new CoreError('not-found');
-		const horse = await lockHorse(tx, scope, ride.horseId);
-		await tx.update(tables.ride).set({ undoneAt: new Date() }).where(eq(tables.ride.id, id));
-		await rejudgeHorse(tx, horse);
+/** Takes a logged ride back, or puts it in again; it is kept, but does not count while it is out. */
+export async function setRideUndone(db: Database, scope: Scope, id: string, undone: boolean): Promise<void> {
+	const [ride] = await db
+		.select({ horseId: tables.ride.horseId })
+		.from(tables.ride)
+		.where(and(eq(tables.ride.id, id), inArray(tables.ride.yardId, yardIds(scope))));
+	if (!ride) throw new CoreError('not-found');
+	await writeHorse(db, scope, ride.horseId, async (tx, horse) => {
+		await tx
+			.update(tables.ride)
+			.set({ undoneAt: undone ? new Date() : null })
+			.where(eq(tables.ride.id, id));
+		await refreshStanding(tx, horse);
 	});
 }

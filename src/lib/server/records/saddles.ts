@@ -1,9 +1,10 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
+import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import type { SaddleKind } from '../../../core/checks/index.js';
 import { mustWrite, yardIds, type Scope } from './scope.js';
-import { keepEarlier } from './versions.js';
+import { keepEarlier, mustMatchVersion } from './versions.js';
 
 export type Saddle = typeof tables.saddle.$inferSelect;
 
@@ -14,6 +15,8 @@ export interface SaddleInput {
 	readonly kind: SaddleKind;
 	readonly about: string;
 	readonly bearingMm: number | null;
+	/** The version an edit started from. */
+	readonly version?: number;
 }
 
 export async function findSaddle(db: Asker, scope: Scope, id: string): Promise<Saddle> {
@@ -36,7 +39,10 @@ export interface SaddleOnHorse {
 	readonly verdict: string | null;
 }
 
-export interface ListedSaddle extends Pick<Saddle, 'id' | 'name' | 'kind' | 'about' | 'bearingMm'> {
+export interface ListedSaddle extends Pick<Saddle, 'id' | 'name' | 'kind' | 'about' | 'bearingMm' | 'version'> {
+	/** The name, told apart from another saddle of the same name. */
+	readonly label: string;
+	readonly retired: boolean;
 	readonly horses: readonly SaddleOnHorse[];
 }
 
@@ -47,39 +53,42 @@ const horsesOfSaddle = sql<SaddleOnHorse[]>`coalesce((
 	select json_agg(json_build_object(
 		'pairingId', p.id, 'horseId', p.horse_id, 'horseName', p.name, 'inUse', p.in_use, 'school', p.school,
 		'fittedOn', f.visited_on, 'fittedBy', f.fitted_by,
-		'verdict', case when p.in_use then s.verdict end) order by p.in_use desc, p.name)
+		'verdict', case when p.in_use then p.verdict end) order by p.in_use desc, p.name)
 	from (
 		select pairing.*, horse.name from pairing join horse on horse.id = pairing.horse_id
-		where pairing.saddle_id = saddle.id order by pairing.in_use desc, horse.name limit ${sql.raw(String(MOST_HORSES))}
+		where pairing.saddle_id = saddle.id and horse.archived_at is null order by pairing.in_use desc, horse.name limit ${sql.raw(String(MOST_HORSES))}
 	) p
-	left join standing s on s.horse_id = p.horse_id
 	left join lateral (
 		select v.visited_on, m.fitted_by from fit_mark m join visit v on v.id = m.visit_id
-		where m.pairing_id = p.id and v.undone_at is null order by v.visited_on desc limit 1
+		where m.pairing_id = p.id and v.undone_at is null and m.undone_at is null order by v.visited_on desc limit 1
 	) f on true), '[]'::json)`;
 
-/** Saddles of a yard with the horses each goes on. */
+/** Saddles of a yard with the horses each goes on; retired ones last. */
 export async function listSaddles(db: Asker, scope: Scope, yardId: string): Promise<ListedSaddle[]> {
-	return db
+	const rows = await db
 		.select({
 			id: tables.saddle.id,
 			name: tables.saddle.name,
 			kind: tables.saddle.kind,
 			about: tables.saddle.about,
 			bearingMm: tables.saddle.bearingMm,
+			version: tables.saddle.version,
+			retired: sql<boolean>`${tables.saddle.retiredAt} is not null`,
 			horses: horsesOfSaddle
 		})
 		.from(tables.saddle)
 		.where(and(eq(tables.saddle.yardId, yardId), inArray(tables.saddle.yardId, yardIds(scope))))
-		.orderBy(tables.saddle.name)
+		.orderBy(asc(sql`${tables.saddle.retiredAt} is not null`), tables.saddle.name)
 		.limit(1000);
+	const labels = tellApart(rows.map((r) => ({ id: r.id, name: r.name, more: [r.about, r.kind, r.bearingMm] })));
+	return rows.map((r) => ({ ...r, label: labels.get(r.id) ?? r.name }));
 }
 
 const sameSaddle = (a: Saddle, b: SaddleInput): boolean =>
 	a.name === b.name && a.kind === b.kind && a.about === b.about && a.bearingMm === b.bearingMm;
 
-/** Adds or edits a saddle. The same write twice changes nothing; an edit keeps what was before. */
-export async function putSaddle(db: Database, scope: Scope, input: SaddleInput): Promise<Saddle> {
+/** Adds or edits a saddle. The same write twice changes nothing; an edit says which version it started from, and keeps what was before. */
+export async function putSaddle(db: Database, scope: Scope, { version, ...input }: SaddleInput): Promise<Saddle> {
 	mustWrite(scope, input.yardId);
 	return db.transaction(async (tx) => {
 		const [made] = await tx.insert(tables.saddle).values(input).onConflictDoNothing().returning();
@@ -88,18 +97,33 @@ export async function putSaddle(db: Database, scope: Scope, input: SaddleInput):
 		mustWrite(scope, old.yardId);
 		if (old.yardId !== input.yardId) throw new CoreError('not-found');
 		if (sameSaddle(old, input)) return old;
+		mustMatchVersion(old.version, version);
 		await keepEarlier(tx, 'saddle', old, old, scope.personId);
+		const { name, kind, about, bearingMm } = input;
 		const [next] = await tx
 			.update(tables.saddle)
-			.set({
-				name: input.name,
-				kind: input.kind,
-				about: input.about,
-				bearingMm: input.bearingMm,
-				version: old.version + 1
-			})
-			.where(eq(tables.saddle.id, old.id))
+			.set({ name, kind, about, bearingMm, version: old.version + 1 })
+			.where(and(eq(tables.saddle.id, old.id), eq(tables.saddle.version, old.version)))
 			.returning();
-		return next as Saddle;
+		if (!next) throw new CoreError('changed-meanwhile');
+		return next;
 	});
+}
+
+/** Retires a saddle, or brings it back. One that is still in use on a horse is rested there first. */
+export async function setSaddleRetired(db: Database, scope: Scope, id: string, retired: boolean): Promise<void> {
+	const saddle = await findSaddle(db, scope, id);
+	mustWrite(scope, saddle.yardId);
+	if (retired) {
+		const [worn] = await db
+			.select({ horse: tables.horse.name })
+			.from(tables.pairing)
+			.innerJoin(tables.horse, eq(tables.horse.id, tables.pairing.horseId))
+			.where(and(eq(tables.pairing.saddleId, id), eq(tables.pairing.inUse, true), isNull(tables.horse.archivedAt)));
+		if (worn) throw new CoreError('saddle-in-use', { horse: worn.horse });
+	}
+	await db
+		.update(tables.saddle)
+		.set({ retiredAt: retired ? new Date() : null })
+		.where(eq(tables.saddle.id, id));
 }

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker } from '../db/index.js';
-import type { Role } from '../db/schema.js';
+import type { Role } from '../db/schema/index.js';
 
 export interface Membership {
 	readonly yardId: string;
@@ -33,6 +33,11 @@ export function mustWrite(scope: Scope, yardId: string): void {
 	const membership = scope.memberships.find((m) => m.yardId === yardId);
 	if (!membership) throw new CoreError('not-found');
 	if (membership.role === 'viewer') throw new CoreError('read-only');
+}
+
+/** Throws `read-only` for a person who may write in none of their yards: asked before a body is read at all. */
+export function mustWriteSomewhere(scope: Scope): void {
+	if (!scope.memberships.some((m) => m.role !== 'viewer')) throw new CoreError('read-only');
 }
 
 /** True when the person may change records of this yard. */

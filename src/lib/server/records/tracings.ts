@@ -20,6 +20,7 @@ export async function listTracings(db: Asker, horseId: string, days?: readonly s
 			repeat: tracing.repeat,
 			source: tracing.source,
 			operator: tracing.operator,
+			quality: tracing.quality,
 			xMm: sql<number[]>`to_json(${tracing.xMm})`,
 			yMm: sql<number[]>`to_json(${tracing.yMm})`,
 			visitedOn: tables.visit.visitedOn
@@ -42,37 +43,64 @@ export async function listTracings(db: Asker, horseId: string, days?: readonly s
 		repeat: t.repeat,
 		curve: { xMm: Float64Array.from(t.xMm), yMm: Float64Array.from(t.yMm) },
 		source: t.source,
-		...(t.operator ? { operator: t.operator } : {})
+		...(t.operator ? { operator: t.operator } : {}),
+		...(t.quality === null ? {} : { quality: t.quality })
 	}));
 }
 
-/** Last day on which a station was traced, of visits that stand; null for never. The caller has bounded the horse. */
-export async function lastTracedDay(db: Asker, horseId: string, station: string): Promise<string | null> {
+/** Last day on which a station was traced, any station if none is named, of visits that stand; null for never. The caller has bounded the horse. */
+export async function lastTracedDay(db: Asker, horseId: string, station?: string): Promise<string | null> {
 	const [row] = await db
 		.select({ day: max(tables.visit.visitedOn) })
 		.from(tables.tracing)
 		.innerJoin(tables.visit, eq(tables.visit.id, tables.tracing.visitId))
-		.where(and(eq(tables.visit.horseId, horseId), isNull(tables.visit.undoneAt), eq(tables.tracing.station, station)));
+		.where(
+			and(
+				eq(tables.visit.horseId, horseId),
+				isNull(tables.visit.undoneAt),
+				station === undefined ? undefined : eq(tables.tracing.station, station)
+			)
+		);
 	return row?.day ?? null;
 }
 
-/** Tracings of one visit as stored, in the person's yards; none for a visit that is not here. */
-export async function listVisitTracings(
+/** A visit with its tracings as stored, to go on from. */
+export interface TracedVisit {
+	readonly id: string;
+	readonly visitedOn: string;
+	readonly note: string;
+	readonly version: number;
+	readonly tracings: readonly {
+		readonly id: string;
+		readonly station: string;
+		readonly repeat: number;
+		readonly xMm: readonly number[];
+		readonly yMm: readonly number[];
+		readonly source: string;
+		readonly operator: string;
+		readonly quality: number | null;
+	}[];
+}
+
+/** One visit of a horse with its tracings, in the person's yards; null for one that is not here yet. */
+export async function findTracedVisit(
 	db: Asker,
 	scope: Scope,
+	horseId: string,
 	visitId: string
-): Promise<{ id: string; station: string; repeat: number; xMm: number[]; yMm: number[]; source: string }[]> {
-	return db
-		.select({
-			id: tables.tracing.id,
-			station: tables.tracing.station,
-			repeat: tables.tracing.repeat,
-			xMm: tables.tracing.xMm,
-			yMm: tables.tracing.yMm,
-			source: tables.tracing.source
-		})
+): Promise<TracedVisit | null> {
+	const [visit] = await db
+		.select()
+		.from(tables.visit)
+		.where(
+			and(eq(tables.visit.id, visitId), eq(tables.visit.horseId, horseId), inArray(tables.visit.yardId, yardIds(scope)))
+		);
+	if (!visit) return null;
+	const rows = await db
+		.select()
 		.from(tables.tracing)
-		.innerJoin(tables.visit, eq(tables.visit.id, tables.tracing.visitId))
-		.where(and(eq(tables.visit.id, visitId), inArray(tables.visit.yardId, yardIds(scope))))
+		.where(eq(tables.tracing.visitId, visitId))
 		.orderBy(tables.tracing.station, tables.tracing.repeat);
+	const { id, visitedOn, note, version } = visit;
+	return { id, visitedOn, note, version, tracings: rows.map(({ visitId: _, ...t }) => t) };
 }

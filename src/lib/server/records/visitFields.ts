@@ -1,5 +1,5 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
-import { foldEntries, type Entry } from '../../../core/visit/index.js';
+import { foldEntries, type Entry, type FieldStates } from '../../../core/visit/index.js';
 import type { VisitFields } from '../../../core/zones/index.js';
 import { tables, type Asker } from '../db/index.js';
 
@@ -19,6 +19,24 @@ export async function entriesOf(db: Asker, visitId: string): Promise<Entry[]> {
 		.where(eq(tables.visitEntry.visitId, visitId))
 		.orderBy(asc(tables.visitEntry.id));
 	return rows.map(asEntry);
+}
+
+/** What was written in words at a visit. */
+export interface VisitNote {
+	/** The field it stands at: `note`, `treat/note`, or a sign's. */
+	readonly field: string;
+	readonly text: string;
+}
+
+/** All notes of a visit, its own first. */
+export function notesOf(states: FieldStates): VisitNote[] {
+	const notes = [...states.values()].flatMap(({ field, value }): VisitNote[] => {
+		if (field === 'note' || field === 'treat/note')
+			return typeof value === 'string' && value ? [{ field, text: value }] : [];
+		const note = field.startsWith('sign/') && value !== null ? (value as { note?: unknown }).note : undefined;
+		return typeof note === 'string' && note ? [{ field, text: note }] : [];
+	});
+	return notes.sort((a, b) => Number(b.field === 'note') - Number(a.field === 'note'));
 }
 
 export interface RecordedVisit extends VisitFields {

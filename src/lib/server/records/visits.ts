@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto';
-import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { rejudgeHorse } from './calls.js';
-import { findHorse, lockHorse, type Horse } from './horses.js';
-import { yardIds, type Scope } from './scope.js';
+import { findHorse, type Horse } from './horses.js';
+import { inTurn, writeHorse } from './transaction.js';
+import { mustWrite, yardIds, type Scope } from './scope.js';
 import { keepEarlier, mustMatchVersion } from './versions.js';
 
 export interface TracingInput {
@@ -29,7 +30,16 @@ export interface VisitInput {
 }
 
 export type Visit = typeof tables.visit.$inferSelect;
-export type WriteOutcome = 'made' | 'changed' | 'unchanged';
+/** `known`: all of it is in another visit of that day already, and nothing was written. */
+export type WriteOutcome = 'made' | 'changed' | 'unchanged' | 'known';
+
+export interface Written {
+	readonly outcome: WriteOutcome;
+	/** Version that an edit must start from now; absent where nothing stands. */
+	readonly version?: number;
+	/** Tracings left out because the horse has the very same ones in another visit of that day. */
+	readonly known: number;
+}
 
 /** Of what a visit's own write holds; taps are entries and have ids of their own. */
 export function contentHash(input: VisitInput): string {
@@ -38,58 +48,96 @@ export function contentHash(input: VisitInput): string {
 	return createHash('sha256').update(body).digest('hex');
 }
 
-async function insertTracings(tx: Asker, input: VisitInput): Promise<void> {
-	if (input.tracings.length === 0) return;
-	await tx
-		.insert(tables.tracing)
-		.values(input.tracings.map((t) => ({ ...t, visitId: input.id, xMm: [...t.xMm], yMm: [...t.yMm] })));
+async function insertTracings(tx: Asker, visitId: string, tracings: readonly TracingInput[]): Promise<void> {
+	if (tracings.length === 0) return;
+	await tx.insert(tables.tracing).values(tracings.map((t) => ({ ...t, visitId, xMm: [...t.xMm], yMm: [...t.yMm] })));
 }
 
-async function replaceVisit(tx: Asker, scope: Scope, old: Visit, input: VisitInput, hash: string): Promise<void> {
+const sameNumbers = (a: readonly number[], b: readonly number[]): boolean =>
+	a.length === b.length && a.every((v, i) => v === b[i]);
+
+/** Those of the tracings that the horse has, point for point, in another visit of that day. */
+async function knownTracings(tx: Asker, horse: Horse, input: VisitInput): Promise<Set<string>> {
+	const { tracing, visit } = tables;
+	const there = await tx
+		.select({ station: tracing.station, xMm: tracing.xMm, yMm: tracing.yMm })
+		.from(tracing)
+		.innerJoin(visit, eq(visit.id, tracing.visitId))
+		.where(
+			and(
+				eq(visit.horseId, horse.id),
+				eq(visit.visitedOn, input.visitedOn),
+				isNull(visit.undoneAt),
+				ne(visit.id, input.id)
+			)
+		);
+	const same = (t: TracingInput) =>
+		there.some((o) => o.station === t.station && sameNumbers(o.xMm, t.xMm) && sameNumbers(o.yMm, t.yMm));
+	return new Set(input.tracings.filter(same).map((t) => t.id));
+}
+
+async function makeVisit(tx: Asker, scope: Scope, horse: Horse, input: VisitInput, hash: string): Promise<Written> {
+	const known = await knownTracings(tx, horse, input);
+	const fresh = input.tracings.filter((t) => !known.has(t.id));
+	if (known.size > 0 && fresh.length === 0 && input.note === '') return { outcome: 'known', known: known.size };
+	await tx.insert(tables.visit).values({
+		id: input.id,
+		yardId: horse.yardId,
+		horseId: horse.id,
+		visitedOn: input.visitedOn,
+		note: input.note,
+		madeBy: scope.personId,
+		contentHash: hash
+	});
+	await insertTracings(tx, input.id, fresh);
+	return { outcome: 'made', version: 1, known: known.size };
+}
+
+async function replaceVisit(tx: Asker, scope: Scope, old: Visit, input: VisitInput, hash: string): Promise<Written> {
+	// An edit that does not say what it started from would write over what it never saw.
+	if (input.version === undefined) throw new CoreError('changed-meanwhile');
 	mustMatchVersion(old.version, input.version);
 	const tracings = await tx.select().from(tables.tracing).where(eq(tables.tracing.visitId, old.id));
 	await keepEarlier(tx, 'visit', old, { ...old, tracings }, scope.personId);
 	await tx.delete(tables.tracing).where(eq(tables.tracing.visitId, old.id));
+	const version = old.version + 1;
 	await tx
 		.update(tables.visit)
-		.set({ visitedOn: input.visitedOn, note: input.note, contentHash: hash, version: old.version + 1, undoneAt: null })
+		.set({ visitedOn: input.visitedOn, note: input.note, contentHash: hash, version, undoneAt: null })
 		.where(eq(tables.visit.id, old.id));
-	await insertTracings(tx, input);
+	await insertTracings(tx, input.id, input.tracings);
+	return { outcome: 'changed', version, known: 0 };
 }
 
-async function writeVisit(tx: Asker, scope: Scope, horse: Horse, input: VisitInput): Promise<WriteOutcome> {
+async function writeVisit(tx: Asker, scope: Scope, horse: Horse, input: VisitInput): Promise<Written> {
 	const hash = contentHash(input);
 	const [old] = await tx.select().from(tables.visit).where(eq(tables.visit.id, input.id)).for('update');
-	if (!old) {
-		await tx.insert(tables.visit).values({
-			id: input.id,
-			yardId: horse.yardId,
-			horseId: horse.id,
-			visitedOn: input.visitedOn,
-			note: input.note,
-			madeBy: scope.personId,
-			contentHash: hash
-		});
-		await insertTracings(tx, input);
-		return 'made';
-	}
+	if (!old) return makeVisit(tx, scope, horse, input, hash);
 	if (old.horseId !== horse.id) throw new CoreError('not-found');
-	if (old.contentHash === hash && old.undoneAt === null) return 'unchanged';
-	await replaceVisit(tx, scope, old, input, hash);
-	return 'changed';
+	if (old.contentHash === hash && old.undoneAt === null)
+		return { outcome: 'unchanged', version: old.version, known: 0 };
+	return replaceVisit(tx, scope, old, input, hash);
 }
 
+async function judgedAfter(tx: Asker, horse: Horse, written: Written): Promise<Written> {
+	if (written.outcome === 'made' || written.outcome === 'changed') await rejudgeHorse(tx, horse);
+	return written;
+}
+
+/** Who traced, where nobody else is named: the person who writes it down. */
+const named = (input: VisitInput, writer: string): VisitInput => ({
+	...input,
+	tracings: input.tracings.map((t) => (t.operator ? t : { ...t, operator: writer }))
+});
+
 /**
- * Writes a visit with all its tracings, or nothing. The same write again is `unchanged`;
- * another content under the same id is an edit, and the earlier version is kept.
+ * Writes a visit with all its tracings, or nothing. The same write again is `unchanged`; another content under
+ * the same id is an edit, which names the version it started from, and the earlier version is kept.
  */
-export async function putVisit(db: Database, scope: Scope, input: VisitInput): Promise<WriteOutcome> {
-	return db.transaction(async (tx) => {
-		const horse = await lockHorse(tx, scope, input.horseId);
-		const outcome = await writeVisit(tx, scope, horse, input);
-		if (outcome !== 'unchanged') await rejudgeHorse(tx, horse);
-		return outcome;
-	});
+export async function putVisit(db: Database, scope: Scope, input: VisitInput, writer = ''): Promise<Written> {
+	return writeHorse(db, scope, input.horseId, async (tx, horse) =>
+		judgedAfter(tx, horse, await writeVisit(tx, scope, horse, named(input, writer)))
+	);
 }
 
 /** What stands with what comes: a tracing of the same station and repeat is the same sheet read again and takes its place. */
@@ -102,9 +150,9 @@ function mergedTracings(stand: readonly TracingInput[], come: readonly TracingIn
  * Adds tracings to a visit, which is begun when it is not there yet: sheets that come back one after the
  * other file themselves so. Day and note of a visit that is there stay; a new note is added.
  */
-export async function addTracings(db: Database, scope: Scope, input: VisitInput): Promise<WriteOutcome> {
-	return db.transaction(async (tx) => {
-		const horse = await lockHorse(tx, scope, input.horseId);
+export async function addTracings(db: Database, scope: Scope, given: VisitInput, writer = ''): Promise<Written> {
+	const input = named(given, writer);
+	return writeHorse(db, scope, input.horseId, async (tx, horse) => {
 		const [old] = await tx.select().from(tables.visit).where(eq(tables.visit.id, input.id));
 		if (old && old.horseId !== horse.id) throw new CoreError('not-found');
 		const stand = old ? await tx.select().from(tables.tracing).where(eq(tables.tracing.visitId, old.id)) : [];
@@ -112,33 +160,68 @@ export async function addTracings(db: Database, scope: Scope, input: VisitInput)
 			return { id, station, repeat, xMm, yMm, source, operator, quality };
 		});
 		const note = [old?.note, input.note].filter((n, i, all) => n && all.indexOf(n) === i).join('\n');
-		const outcome = await writeVisit(tx, scope, horse, {
+		const written = await writeVisit(tx, scope, horse, {
 			...input,
 			visitedOn: old?.visitedOn ?? input.visitedOn,
 			note,
 			tracings: mergedTracings(plain, input.tracings),
 			...(old ? { version: old.version } : {})
 		});
-		if (outcome !== 'unchanged') await rejudgeHorse(tx, horse);
-		return outcome;
+		return judgedAfter(tx, horse, written);
 	});
 }
 
 /** Takes a visit back (`undone`) or puts it in again. Nothing is deleted. */
 export async function setVisitUndone(db: Database, scope: Scope, visitId: string, undone: boolean): Promise<void> {
-	await db.transaction(async (tx) => {
-		const [visit] = await tx
-			.select({ horseId: tables.visit.horseId })
-			.from(tables.visit)
-			.where(and(eq(tables.visit.id, visitId), inArray(tables.visit.yardId, yardIds(scope))));
-		if (!visit) throw new CoreError('not-found');
-		const horse = await lockHorse(tx, scope, visit.horseId);
+	const { horseId } = await findVisit(db, scope, visitId);
+	await writeHorse(db, scope, horseId, async (tx, horse) => {
 		await tx
 			.update(tables.visit)
 			.set({ undoneAt: undone ? sql`now()` : null })
 			.where(eq(tables.visit.id, visitId));
 		await rejudgeHorse(tx, horse);
 	});
+}
+
+/** Moves a visit that was filed to the wrong horse to another of the same yard, with all that is in it. */
+export async function moveVisit(db: Database, scope: Scope, visitId: string, toHorseId: string): Promise<void> {
+	const visit = await findVisit(db, scope, visitId);
+	const to = await findHorse(db, scope, toHorseId);
+	mustWrite(scope, visit.yardId);
+	if (to.yardId !== visit.yardId) throw new CoreError('not-found');
+	if (to.id === visit.horseId) return;
+	const [first, second] = [visit.horseId, to.id].sort() as [string, string];
+	// Always in the same order, so that two moves never wait for each other.
+	await inTurn(first, () =>
+		inTurn(second, () =>
+			db.transaction(async (tx) => {
+				const both = await tx
+					.select()
+					.from(tables.horse)
+					.where(inArray(tables.horse.id, [first, second]))
+					.orderBy(tables.horse.id)
+					.for('update');
+				const [marked] = await tx
+					.select({ id: tables.fitMark.id })
+					.from(tables.fitMark)
+					.where(eq(tables.fitMark.visitId, visitId));
+				if (marked) throw new CoreError('visit-carries-mark');
+				await keepEarlier(tx, 'visit', visit, visit, scope.personId);
+				await tx
+					.update(tables.visit)
+					.set({ horseId: to.id, version: visit.version + 1 })
+					.where(eq(tables.visit.id, visitId));
+				const pairings = tx
+					.select({ id: tables.pairing.id })
+					.from(tables.pairing)
+					.where(eq(tables.pairing.horseId, visit.horseId));
+				await tx
+					.delete(tables.storedCall)
+					.where(and(eq(tables.storedCall.visitId, visitId), inArray(tables.storedCall.pairingId, pairings)));
+				for (const horse of both) await rejudgeHorse(tx, horse);
+			})
+		)
+	);
 }
 
 export interface ListedVisit {
@@ -149,23 +232,39 @@ export interface ListedVisit {
 	readonly tracings: number;
 	/** Fields noted on the walk. */
 	readonly taps: number;
+	readonly undone: boolean;
+	readonly madeBy: string | null;
+}
+
+async function visitsOf(db: Asker, horseId: string, all: boolean): Promise<ListedVisit[]> {
+	const { visit } = tables;
+	return db
+		.select({
+			id: visit.id,
+			visitedOn: visit.visitedOn,
+			note: visit.note,
+			version: visit.version,
+			tracings: sql<number>`(select count(*)::int from tracing t where t.visit_id = visit.id)`,
+			taps: sql<number>`(select count(distinct e.field)::int from visit_entry e where e.visit_id = visit.id)`,
+			undone: sql<boolean>`${visit.undoneAt} is not null`,
+			madeBy: tables.person.name
+		})
+		.from(visit)
+		.leftJoin(tables.person, eq(tables.person.id, visit.madeBy))
+		.where(and(eq(visit.horseId, horseId), all ? undefined : isNull(visit.undoneAt)))
+		.orderBy(desc(visit.visitedOn), desc(visit.createdAt));
 }
 
 /** A horse's visits that stand, newest first. */
 export async function listVisits(db: Asker, scope: Scope, horseId: string): Promise<ListedVisit[]> {
 	await findHorse(db, scope, horseId);
-	return db
-		.select({
-			id: tables.visit.id,
-			visitedOn: tables.visit.visitedOn,
-			note: tables.visit.note,
-			version: tables.visit.version,
-			tracings: sql<number>`(select count(*)::int from tracing t where t.visit_id = visit.id)`,
-			taps: sql<number>`(select count(distinct e.field)::int from visit_entry e where e.visit_id = visit.id)`
-		})
-		.from(tables.visit)
-		.where(and(eq(tables.visit.horseId, horseId), isNull(tables.visit.undoneAt)))
-		.orderBy(desc(tables.visit.visitedOn));
+	return visitsOf(db, horseId, false);
+}
+
+/** All of a horse's visits, those taken back too, newest first. */
+export async function listAllVisits(db: Asker, scope: Scope, horseId: string): Promise<ListedVisit[]> {
+	await findHorse(db, scope, horseId);
+	return visitsOf(db, horseId, true);
 }
 
 /** One visit, undone or not, in one of the person's yards. */

@@ -2,7 +2,6 @@
 	import type { JoinedCall } from '$core/call/index.js';
 	import {
 		cautionFor,
-		lookAgainWords,
 		NEXT_STEP,
 		reasonSentence,
 		STANDING_CAUTION,
@@ -20,8 +19,8 @@
 		day: string | undefined;
 		/** Next look by hand at the latest. */
 		byHandOn: string | undefined;
-		/** Why the horse wants a look before its date. */
-		lookAgain: readonly { readonly code: string; readonly since: string }[];
+		/** What a person decided at the last visit, in words. */
+		decided: string | undefined;
 		/** What is missing for a call, in a sentence. */
 		missing: string | undefined;
 		saddleName: string | undefined;
@@ -30,7 +29,7 @@
 		actionHref: string;
 		actionWord: string | undefined;
 	}
-	const { call, day, byHandOn, lookAgain, missing, saddleName, isLatest, actionHref, actionWord }: Props = $props();
+	const { call, day, byHandOn, decided, missing, saddleName, isLatest, actionHref, actionWord }: Props = $props();
 
 	const reasons = $derived(call ? call.reasons.filter((r) => !r.against).slice(0, 3) : []);
 	const against = $derived(call ? call.reasons.filter((r) => r.against) : []);
@@ -40,11 +39,10 @@
 	const sure = $derived(shape && shape.verdict === call?.verdict ? surenessWords(shape.sureness) : 'by hands and eyes');
 	const cell = (station: string, side: string): string => {
 		const c = shape?.changes.find((o) => o.station === station && o.side === side);
-		if (!c) return '–';
-		return c.real
-			? `${formatMm(c.mm)} ± ${(1.96 * c.sdMm).toFixed(1)}`
-			: `(${formatMm(c.mm)} ± ${(1.96 * c.sdMm).toFixed(1)})`;
+		return c ? `${formatMm(c.mm)} ± ${(1.96 * c.sdMm).toFixed(1)}` : '–';
 	};
+	const bare = (station: string, side: string): boolean =>
+		shape?.changes.some((o) => o.station === station && o.side === side && !o.real) ?? false;
 	const alarming = $derived(call?.verdict === 'refit' || call?.verdict === 'stop');
 </script>
 
@@ -62,7 +60,8 @@
 			{verdictMeans({
 				verdict: call.verdict,
 				sureness: shape?.verdict === call.verdict ? shape.sureness : 1,
-				from: call.from
+				from: call.from,
+				nextStep: call.nextStep
 			})}
 		</p>
 		{#if shape && shape.verdict !== call.verdict}
@@ -94,13 +93,16 @@
 					></thead
 				>
 				<tbody>
-					{#each stations as s (s)}<tr><th scope="row">{s}</th><td>{cell(s, 'near')}</td><td>{cell(s, 'off')}</td></tr
+					{#each stations as s (s)}<tr
+							><th scope="row">{s}</th><td class:none={bare(s, 'near')}>{cell(s, 'near')}</td><td
+								class:none={bare(s, 'off')}>{cell(s, 'off')}</td
+							></tr
 						>{/each}
 				</tbody>
 			</table>
 			<p class="quiet small">
-				± is the 95% interval. Your repeats agree to {shape.withinVisitSdMm.toFixed(1)} mm; a visit like this shows a change
-				of {shape.detectableChangeMm.toFixed(1)} mm.
+				± is the 95% interval; in brackets: could be none. Your repeats agree to {shape.withinVisitSdMm.toFixed(1)} mm; a
+				visit like this shows a change of {shape.detectableChangeMm.toFixed(1)} mm.
 			</p>
 		{/if}
 		<div class="next">
@@ -109,9 +111,9 @@
 			>
 			<span>
 				{#if caution}<strong class="alarming">{caution}</strong><br />{/if}
-				{call.from === 'signs' ? 'Look' : 'Trace'} again by {formatDay(call.nextOn)}{byHandOn
-					? `, by hand by ${formatDay(byHandOn)} at the latest`
-					: ''}.
+				{call.nextStep === 'look-now' ? 'Look' : call.from === 'signs' ? 'Look' : 'Trace'} again by {formatDay(
+					call.nextOn
+				)}{byHandOn ? `, by hand by ${formatDay(byHandOn)} at the latest` : ''}.
 			</span>
 		</div>
 	{:else}
@@ -124,12 +126,7 @@
 			>
 		</div>
 	{/if}
-	{#if lookAgain.length > 0}
-		<p class="sooner" data-testid="look-again">
-			<b>Look now:</b>
-			{lookAgain.map((l) => `${lookAgainWords(l.code)} (${formatDay(l.since)})`).join('; ')}.
-		</p>
-	{/if}
+	{#if decided}<p class="sooner" data-testid="decided">{decided}</p>{/if}
 	<p class="quiet standing">{STANDING_CAUTION}</p>
 </section>
 
@@ -193,6 +190,12 @@
 	}
 	tbody th {
 		font-weight: 700;
+	}
+	.none::before {
+		content: '(';
+	}
+	.none::after {
+		content: ')';
 	}
 	.small {
 		font-size: 0.9rem;

@@ -5,6 +5,8 @@
 	import { bendToCurve, calmFrames, readRulerEvent, type RulerFrame } from '$core/ruler/index.js';
 	import { errorSentence } from '$words/index.js';
 	import OutlineView from '../entry/OutlineView.svelte';
+	import { recall, remember } from '../settings.js';
+	import { typing } from '../typing.js';
 
 	interface Props {
 		before: Curve | undefined;
@@ -20,7 +22,7 @@
 	const LOW_PERCENT = 15;
 	const KEY = 'zt-ruler';
 
-	let address = $state(localStorage.getItem(KEY) ?? 'http://127.0.0.1:4791/ruler');
+	let address = $state(recall(KEY) ?? 'http://127.0.0.1:4791/ruler');
 	let source: EventSource | undefined;
 	let phase: 'off' | 'waiting' | 'live' | 'silent' | 'dead' = $state('off');
 	let frames: readonly RulerFrame[] = $state.raw([]);
@@ -72,7 +74,7 @@
 		try {
 			const url = new URL(address);
 			if (!['127.0.0.1', 'localhost'].includes(url.hostname)) throw new TypeError('far');
-			localStorage.setItem(KEY, address);
+			remember(KEY, address);
 			source = new EventSource(url);
 			source.onmessage = hear;
 			listen();
@@ -102,7 +104,7 @@
 		freeze();
 	}
 	function key(e: KeyboardEvent) {
-		if (e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT|BUTTON)$/.test(e.target.tagName)) return;
+		if (typing(e) || (e.target instanceof HTMLElement && e.target.tagName === 'BUTTON')) return;
 		if (e.key !== ' ' || phase !== 'live') return;
 		e.preventDefault();
 		freeze();

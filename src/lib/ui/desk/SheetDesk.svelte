@@ -1,11 +1,12 @@
 <script lang="ts">
-	import { onDestroy } from 'svelte';
+	import { onDestroy, onMount, untrack } from 'svelte';
 	import { MAIN_STATIONS, type Curve } from '$core/curve/index.js';
 	import { redrawLine, SHEET_NAMES, type Point, type Quad, type SheetName, type Wipe } from '$core/photo/index.js';
 	import { errorSentence, SHEET_WARNING_WORDS, SHEET_WORDS } from '$words/index.js';
 	import FileDrop from '../entry/FileDrop.svelte';
 	import { curveOf, type DraftTracing } from '../entry/draft.js';
-	import type { KeptSheet } from './filing.js';
+	import { typing } from '../typing.js';
+	import type { KeptSheet, LooseSheet } from './filing.js';
 	import {
 		answered,
 		corrected,
@@ -13,6 +14,7 @@
 		isDoubtful,
 		isGood,
 		newItem,
+		sizeDoubtOf,
 		redone,
 		undone,
 		type SheetItem
@@ -28,12 +30,18 @@
 		/** Tracings that are on the desk already. */
 		kept: readonly DraftTracing[];
 		before: Readonly<Record<string, Curve>>;
+		/** Who traces. */
+		operator: string;
+		/** Pictures that were left here before the page was loaded again. */
+		left: readonly LooseSheet[];
 		onkeep: (sheet: KeptSheet) => void;
+		/** What lies here and is not kept yet. */
+		onloose: (sheets: readonly LooseSheet[]) => void;
 	}
-	const { horseId, horses, kept, before, onkeep }: Props = $props();
+	const { horseId, horses, kept, before, operator, left, onkeep, onloose }: Props = $props();
 
 	const reader = makeSheetReader();
-	let sheet: SheetName = $state('a3');
+	let sheet: SheetName = $state(untrack(() => left[0]?.sheet) ?? 'a3');
 	let items: readonly SheetItem[] = $state.raw([]);
 	let openId: number | undefined = $state();
 	let count = 0;
@@ -43,10 +51,25 @@
 		items.forEach((i) => URL.revokeObjectURL(i.url));
 	});
 
+	onMount(() => {
+		const again = left.map((l) => newItem(++count, l.file, URL.createObjectURL(l.file), l.sheet, l.station));
+		items = again;
+		for (const item of again) void read(item.id);
+	});
+	$effect(() => onloose(items.map(({ file, sheet, station }) => ({ file, sheet, station }))));
+
 	const find = (id: number) => items.find((i) => i.id === id);
 	const put = (next: SheetItem) => (items = items.map((i) => (i.id === next.id ? next : i)));
-	const good = $derived(items.filter(isGood));
-	const doubtful = $derived(items.filter(isDoubtful));
+	/** What this horse's line at a station is known to look like: the last visit, what is kept, else what else lies here. */
+	const likeOf = (item: SheetItem): Curve[] => {
+		const last = item.code && item.code.horseId !== horseId ? undefined : before[item.station];
+		const known = [...(last ? [last] : []), ...kept.filter((t) => t.station === item.station).map(curveOf)];
+		return known.length > 0 ? known : othersOf(item);
+	};
+	const doubts = $derived(new Map(items.map((i) => [i.id, sizeDoubtOf(i, likeOf(i))])));
+	const doubtOf = (item: SheetItem) => doubts.get(item.id);
+	const good = $derived(items.filter((i) => isGood(i, doubtOf(i))));
+	const doubtful = $derived(items.filter((i) => isDoubtful(i, doubtOf(i))));
 	const busy = $derived(items.some((i) => i.share !== undefined));
 	const open = $derived(
 		items.find((i) => i.id === openId) ?? doubtful[0] ?? items.find((i) => i.share === undefined) ?? items[0]
@@ -96,12 +119,21 @@
 		const points = drawn?.status === 'snapped' ? drawn.stroke : stroke;
 		if (now) put(corrected(now, { line: redrawLine(line, points) }));
 	}
+	/** Sheets without our code, whose size only the person knows. */
+	const plain = $derived(items.filter((i) => !i.code));
+	function sizeAll() {
+		for (const item of plain)
+			if (item.sheet !== sheet) {
+				put({ ...item, sheet });
+				void read(item.id);
+			}
+	}
 	function keep(list: readonly SheetItem[]) {
 		for (const item of list) {
 			const curve = curveOfItem(item);
 			if (!curve) continue;
 			const { station, repeat, file, code } = item;
-			onkeep({ station, repeat, curve, file, code });
+			onkeep({ station, repeat, curve, file, code, operator, quality: item.now?.line.quality.score });
 		}
 		drop(list);
 	}
@@ -123,8 +155,7 @@
 		put({ ...item, size: { width, height }, guess });
 	}
 	function key(e: KeyboardEvent) {
-		if (e.target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(e.target.tagName)) return;
-		if (e.ctrlKey || e.metaKey || e.altKey) return;
+		if (typing(e)) return;
 		if (e.key === 'a' && good.length > 0) keep(good);
 		if (e.key === 'd' && doubtful.length > 0) {
 			const at = doubtful.findIndex((i) => i.id === open?.id);
@@ -142,6 +173,7 @@
 		if (i.problem) return errorSentence(i.problem);
 		const quality = i.now?.line.quality;
 		if (!quality) return '';
+		if (doubtOf(i)) return 'this size cannot be this horse’s';
 		if (i.now?.byHand) return 'put right by hand';
 		return quality.warnings.length > 0
 			? SHEET_WARNING_WORDS[quality.warnings[0] as keyof typeof SHEET_WARNING_WORDS]
@@ -171,6 +203,9 @@
 	{#if good.length > 0}<button type="button" class="btn btn-primary" onclick={() => keep(good)}
 			>Keep all that read well ({good.length})</button
 		>{/if}
+	{#if plain.some((i) => i.sheet !== sheet)}<button type="button" class="btn" onclick={sizeAll}
+			>Read all {plain.length} as {SHEET_WORDS[sheet]}</button
+		>{/if}
 	{#if busy}<button type="button" class="btn" onclick={() => reader.stop()}>Stop reading</button>{/if}
 </div>
 <FileDrop accept="image/jpeg,image/png,image/webp" onfiles={take} slim={items.length > 0}>
@@ -199,7 +234,7 @@
 					type="button"
 					class="item"
 					class:open={item.id === open?.id}
-					class:doubtful={isDoubtful(item)}
+					class:doubtful={isDoubtful(item, doubtOf(item))}
 					aria-pressed={item.id === open?.id}
 					onclick={() => (openId = item.id)}
 				>
@@ -243,6 +278,7 @@
 			stranger={open.code !== undefined && nameOf(open.code.horseId) === undefined}
 			before={open.code && open.code.horseId !== horseId ? undefined : before[open.station]}
 			others={othersOf(open)}
+			doubt={doubtOf(open)}
 			onchange={put}
 			onsheet={(s) => {
 				put({ ...open, sheet: s });

@@ -1,9 +1,9 @@
 <script lang="ts">
-	import { MAIN_STATIONS, type Curve } from '$core/curve/index.js';
+	import { MAIN_STATIONS, type Curve, type SizeDoubt } from '$core/curve/index.js';
 	import { SHEET_NAMES, type SheetName } from '$core/photo/index.js';
 	import { errorSentence, SHEET_WARNING_WORDS, SHEET_WORDS } from '$words/index.js';
 	import OutlineView from '../entry/OutlineView.svelte';
-	import { corrected, curveOfItem, type SheetItem } from './sheetItem.js';
+	import { betterSheet, corrected, curveOfItem, type SheetItem } from './sheetItem.js';
 
 	interface Props {
 		item: SheetItem;
@@ -13,12 +13,14 @@
 		stranger: boolean;
 		before: Curve | undefined;
 		others: readonly Curve[];
+		/** Why the size it was read at cannot be right. */
+		doubt: SizeDoubt | undefined;
 		onchange: (item: SheetItem) => void;
 		onsheet: (sheet: SheetName) => void;
 		onkeep: () => void;
 		ondrop: () => void;
 	}
-	const { item, filesTo, stranger, before, others, onchange, onsheet, onkeep, ondrop }: Props = $props();
+	const { item, filesTo, stranger, before, others, doubt, onchange, onsheet, onkeep, ondrop }: Props = $props();
 	const curve = $derived(curveOfItem(item));
 </script>
 
@@ -30,6 +32,18 @@
 		<p class="quiet">Drag the corners onto the sheet to try again, or take the keypad.</p>
 	{/if}
 	{#each item.now?.line.quality.warnings ?? [] as w (w)}<p class="alarm">{SHEET_WARNING_WORDS[w]}</p>{/each}
+	{#if doubt}
+		{@const better = betterSheet(item.sheet, doubt)}
+		<p class="alarm" role="alert">
+			{Number.isFinite(doubt.offMm)
+				? `At ${SHEET_WORDS[item.sheet]} this line lies ${Math.round(doubt.offMm)} mm off this horse’s other tracings here.`
+				: `At ${SHEET_WORDS[item.sheet]} no horse has this breadth.`}
+			Is the size right, and the station?
+		</p>
+		{#if better}<button type="button" class="btn" onclick={() => onsheet(better)}
+				>It is {SHEET_WORDS[better]}: {Math.round(doubt.betterOffMm ?? 0)} mm off</button
+			>{/if}
+	{/if}
 	{#if curve}
 		<OutlineView now={curve} {before} {others} />
 		<p class="quiet small">bold: this one; thin: other repeats; grey: last visit</p>

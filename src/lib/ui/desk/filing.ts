@@ -1,6 +1,6 @@
 import type { Curve } from '$core/curve/index.js';
 import { frameAtApex } from '$core/curve/index.js';
-import type { SheetCode } from '$core/photo/index.js';
+import type { SheetCode, SheetName } from '$core/photo/index.js';
 import { draftTracing, freeRepeat, withTracing, type DraftVisit } from '../entry/draft.js';
 
 /** A sheet that was read and is to be kept. */
@@ -11,6 +11,15 @@ export interface KeptSheet {
 	readonly curve: Curve;
 	readonly file: File;
 	readonly code: SheetCode | undefined;
+	readonly operator: string;
+	readonly quality: number | undefined;
+}
+
+/** A picture laid on the desk and not kept yet. */
+export interface LooseSheet {
+	readonly file: File;
+	readonly sheet: SheetName;
+	readonly station: string;
 }
 
 /** A visit that sheets filed themselves into, with their pictures. */
@@ -21,11 +30,17 @@ export interface FiledVisit {
 }
 
 /** The visit with one more sheet. */
-export function withSheet(visit: FiledVisit, { station, repeat, curve, file }: KeptSheet): FiledVisit {
+export function withSheet(
+	visit: FiledVisit,
+	{ station, repeat, curve, file, operator, quality }: KeptSheet
+): FiledVisit {
 	const at = repeat ?? freeRepeat(visit.draft, station);
 	return {
 		...visit,
-		draft: withTracing(visit.draft, draftTracing(station, at, frameAtApex(curve), 'photo')),
+		draft: withTracing(
+			visit.draft,
+			draftTracing(station, at, frameAtApex(curve), { source: 'photo', operator, quality })
+		),
 		pictures: visit.pictures.includes(file) ? visit.pictures : [...visit.pictures, file]
 	};
 }

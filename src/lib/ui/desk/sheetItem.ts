@@ -1,5 +1,6 @@
-import { makeCurve, type Curve } from '$core/curve/index.js';
+import { makeCurve, sizeDoubt, type Curve, type SizeDoubt } from '$core/curve/index.js';
 import type { Problem } from '$core/errors/index.js';
+import { SHEET_NAMES, SHEETS } from '$core/photo/sheets.js';
 import type { Quad, ReadLine, SheetCode, SheetName, Wipe } from '$core/photo/index.js';
 import type { SheetResult } from './sheetReader.js';
 
@@ -61,9 +62,37 @@ export function newItem(id: number, file: File, url: string, sheet: SheetName, s
 	};
 }
 
-export const isGood = ({ now }: SheetItem): boolean =>
-	now !== undefined && !now.byHand && now.line.quality.score >= GOOD;
-export const isDoubtful = (item: SheetItem): boolean => item.share === undefined && !isGood(item);
+/** A reading that needs no look; one at a size that cannot be this horse's needs one, whatever its score. */
+export const isGood = ({ now }: SheetItem, doubt?: SizeDoubt): boolean =>
+	now !== undefined && !now.byHand && now.line.quality.score >= GOOD && doubt === undefined;
+export const isDoubtful = (item: SheetItem, doubt?: SizeDoubt): boolean =>
+	item.share === undefined && !isGood(item, doubt);
+
+/** Whether the size a sheet was read at can be right, against other tracings of the same cut. Printed sheets know their size. */
+export function sizeDoubtOf(item: SheetItem, others: readonly Curve[]): SizeDoubt | undefined {
+	const curve = item.code ? undefined : curveOfItem(item);
+	return (
+		curve &&
+		sizeDoubt(
+			curve,
+			others,
+			scalesFrom(item.sheet).map(([, scale]) => scale)
+		)
+	);
+}
+
+/** Other sizes of plain paper of the same proportions, with the factor by which a line would change. */
+function scalesFrom(sheet: SheetName): [SheetName, number][] {
+	const { longMm, shortMm } = SHEETS[sheet];
+	const shape = longMm / shortMm;
+	return SHEET_NAMES.filter(
+		(n) => n !== sheet && Math.abs(SHEETS[n].longMm / SHEETS[n].shortMm / shape - 1) < 0.03
+	).map((n) => [n, SHEETS[n].longMm / longMm]);
+}
+
+/** The size of paper at which a doubted line would lie near the others. */
+export const betterSheet = (sheet: SheetName, { better }: SizeDoubt): SheetName | undefined =>
+	scalesFrom(sheet).find(([, scale]) => scale === better)?.[0];
 
 /** The item with a correction; what was undone before is forgotten. */
 export function corrected(item: SheetItem, change: Partial<Reading>): SheetItem {

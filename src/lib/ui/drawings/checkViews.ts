@@ -18,6 +18,18 @@ const stack = (x: number, y: number, count: number, long?: number): string[] =>
 
 /** One picture for each hand check, drawn over three views of saddle and back; 300 by 150 units. */
 export const CHECK_PICTURES: Readonly<Record<CheckId, CheckPicture>> = {
+	place: {
+		view: 'side',
+		hand: ['M98 60C92 80 88 100 90 122'],
+		look: ['M120 40H96', 'M103 34L96 40L103 46', 'M112 108V122'],
+		says: 'Slid back from the withers: where its front edge stands against the blade'
+	},
+	sits: {
+		view: 'front',
+		hand: [],
+		look: ['M150 8V26', 'M144 19L150 27L156 19', 'M60 78V60', 'M54 67L60 59L66 67'],
+		says: 'Come to rest, standing up on the withers, or dropped onto them'
+	},
 	'clearance-top': {
 		view: 'front',
 		hand: stack(137, 26, 3),
@@ -132,5 +144,11 @@ export const CHECK_PICTURES: Readonly<Record<CheckId, CheckPicture>> = {
 		look: ['M196 46V62', 'M224 46V62'],
 		says: 'A hand behind the rider’s seat'
 	},
-	'knee-room': { view: 'side', hand: stack(112, 112, 3, 14), look: [], says: 'Four fingers below the knee' }
+	'knee-room': { view: 'side', hand: stack(112, 112, 3, 14), look: [], says: 'Four fingers below the knee' },
+	'rider-feel': {
+		view: 'side',
+		hand: ['M160 14V62'],
+		look: ['M160 14L128 20', 'M136 13L128 20L137 25', 'M160 14L192 20', 'M184 13L192 20L183 25'],
+		says: 'The rider tipped forward or back'
+	}
 };

@@ -3,15 +3,21 @@
 	import { problemOf } from '$core/errors/index.js';
 	import { readNumber } from '$core/formats/index.js';
 	import { errorSentence } from '$words/index.js';
+	import { untrack } from 'svelte';
 	import OutlineView from './OutlineView.svelte';
+	import type { TypedRow } from './draft.js';
 
 	interface Props {
 		/** Outline of the last visit at this station, drawn behind. */
 		before: Curve | undefined;
 		onkeep: (curve: Curve) => void;
 		keepWord: string;
+		/** What was typed before the page was loaded again. */
+		left: readonly TypedRow[];
+		/** What is typed and not kept yet; empty when there is nothing. */
+		ontyped: (rows: readonly TypedRow[]) => void;
 	}
-	const { before, onkeep, keepWord }: Props = $props();
+	const { before, onkeep, keepWord, left, ontyped }: Props = $props();
 
 	interface Row {
 		readonly depth: number;
@@ -19,7 +25,8 @@
 		off: string;
 	}
 	const fresh = (): Row[] => [15, 30, 60, 75, 90, 120, 150].map((depth) => ({ depth, near: '', off: '' }));
-	let rows = $state(fresh());
+	let rows = $state(untrack(() => fresh().map((row) => ({ ...row, ...left.find((l) => l.depth === row.depth) }))));
+	$effect(() => ontyped(rows.filter((r) => r.near.trim() || r.off.trim()).map((r) => ({ ...r }))));
 
 	const read = $derived.by((): { curve?: Curve; say: string } => {
 		const typed = rows.filter((r) => r.near.trim() || r.off.trim());

@@ -4,9 +4,10 @@
 
 	interface Props {
 		visitId: string;
+		/** As it stands on the server. */
+		undone: boolean;
 	}
-	const { visitId }: Props = $props();
-	let undone = $state(false);
+	const { visitId, undone }: Props = $props();
 	let say = $state('');
 
 	async function turn() {
@@ -14,14 +15,13 @@
 		if (result.status === 'refused') say = result.message;
 		else {
 			await invalidateAll();
-			undone = !undone;
 			say = '';
 		}
 	}
 </script>
 
 <p class="sheet bar" role="status">
-	<span>{say || (undone ? 'The visit was taken back.' : 'The visit is saved.')}</span>
+	<span>{say || (undone ? 'The visit was taken back; it stays in the record.' : 'The visit is saved.')}</span>
 	<button class="btn" onclick={turn}>{undone ? 'Put it in again' : 'Undo'}</button>
 </p>
 

@@ -9,6 +9,10 @@ export interface DraftTracing {
 	readonly xMm: readonly number[];
 	readonly yMm: readonly number[];
 	readonly source: string;
+	/** Who traced; empty for the person who saves. */
+	readonly operator: string;
+	/** Score of a read picture, 0..1. */
+	readonly quality: number | null;
 }
 
 /** A visit that is not saved yet; kept on the device at each step until it is. */
@@ -17,47 +21,36 @@ export interface DraftVisit {
 	readonly visitedOn: string;
 	readonly note: string;
 	readonly tracings: readonly DraftTracing[];
+	/** Version on the server that this goes on from; absent for a visit that is not there. */
+	readonly version?: number;
 }
 
-const key = (horseId: string): string => `zt-draft-${horseId}`;
+/** A row of the keypad as typed. */
+export interface TypedRow {
+	readonly depth: number;
+	readonly near: string;
+	readonly off: string;
+}
 
 export const newDraft = (visitedOn: string): DraftVisit => ({ id: uuidv7(), visitedOn, note: '', tracings: [] });
 
-export function keepDraft(horseId: string, draft: DraftVisit): void {
-	try {
-		localStorage.setItem(key(horseId), JSON.stringify(draft));
-	} catch {
-		// Storage full or forbidden: the draft still lives on the page.
-	}
-}
-
-export function forgetDraft(horseId: string): void {
-	localStorage.removeItem(key(horseId));
-}
-
-/** The unsaved visit of a horse on this device, if there is one with anything in it. */
-export function findDraft(horseId: string): DraftVisit | undefined {
-	try {
-		const found = JSON.parse(localStorage.getItem(key(horseId)) ?? 'null') as DraftVisit | null;
-		return found && (found.tracings.length > 0 || found.note) ? found : undefined;
-	} catch {
-		return undefined;
-	}
-}
-
 const round = (v: number): number => Math.round(v * 1000) / 1000;
 
-export function draftTracing(
-	station: string,
-	repeat: number,
-	curve: Curve,
-	source: DraftTracing['source']
-): DraftTracing {
+/** What is known of a tracing besides its line. */
+export interface TracingFacts {
+	readonly source: string;
+	readonly operator?: string | undefined;
+	readonly quality?: number | undefined;
+}
+
+export function draftTracing(station: string, repeat: number, curve: Curve, facts: TracingFacts): DraftTracing {
 	return {
 		id: uuidv7(),
 		station,
 		repeat,
-		source,
+		source: facts.source,
+		operator: facts.operator ?? '',
+		quality: facts.quality ?? null,
 		xMm: Array.from(curve.xMm, round),
 		yMm: Array.from(curve.yMm, round)
 	};
@@ -79,3 +72,15 @@ export function freeRepeat(draft: DraftVisit, station: string): number {
 	while (taken.has(repeat)) repeat++;
 	return repeat;
 }
+
+/** What another tab or person saved meanwhile, with what lies on the desk here added to it: nothing of either is lost. */
+export function mergeDrafts(theirs: DraftVisit, mine: DraftVisit): DraftVisit {
+	const notes = [theirs.note, mine.note].filter((n, i, all) => n && all.indexOf(n) === i).join('\n');
+	const fresh = mine.tracings.filter((t) => !theirs.tracings.some((o) => o.id === t.id));
+	return fresh.reduce((d, t) => withTracing(d, { ...t, repeat: placeFor(d, t) }), { ...theirs, note: notes });
+}
+
+const placeFor = (draft: DraftVisit, t: DraftTracing): number =>
+	draft.tracings.some((o) => o.station === t.station && o.repeat === t.repeat)
+		? freeRepeat(draft, t.station)
+		: t.repeat;

@@ -1,44 +1,76 @@
+import { v7 as uuidv7 } from 'uuid';
+import { shrinkPhoto } from '../offline/shrinkPhoto.js';
+import { sync } from '../offline/sync.svelte.js';
 import type { DraftVisit } from './draft.js';
 
-export type SendResult = { readonly status: 'saved' } | { readonly status: 'refused'; readonly message: string };
+export type SendResult =
+	| {
+			readonly status: 'saved';
+			/** `known`: the horse has all of it already and nothing was written. */
+			readonly outcome?: 'made' | 'changed' | 'unchanged' | 'known';
+			/** Tracings that were left out because the horse has the very same ones. */
+			readonly known?: number;
+	  }
+	| { readonly status: 'refused'; readonly message: string; readonly code?: string };
 
 const UNREACHED = 'No connection. The visit is kept on this device; send it again when there is one.';
 
-async function call(url: string, method: string, body?: BodyInit, type?: string): Promise<SendResult> {
+async function call(url: string, method: string, body?: unknown): Promise<SendResult> {
 	try {
 		const response = await fetch(url, {
 			method,
-			...(body ? { body } : {}),
-			...(type ? { headers: { 'content-type': type } } : {})
+			...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } })
 		});
-		if (response.ok) return { status: 'saved' };
-		const answer = (await response.json().catch(() => ({}))) as { message?: string };
+		const answer = (await response.json().catch(() => ({}))) as Record<string, unknown>;
+		if (response.ok) return { ...answer, status: 'saved' };
 		return {
 			status: 'refused',
-			message: answer.message ?? 'The server could not take it. It is kept on this device; try again.'
+			message: String(answer['message'] ?? 'The server could not take it. It is kept on this device; try again.'),
+			...(typeof answer['code'] === 'string' ? { code: answer['code'] } : {})
 		};
 	} catch {
 		return { status: 'refused', message: UNREACHED };
 	}
 }
 
-function bodyOf(horseId: string, draft: DraftVisit): string {
-	const tracings = draft.tracings.map((t) => ({ ...t, operator: '', quality: null }));
-	return JSON.stringify({ id: draft.id, horseId, visitedOn: draft.visitedOn, note: draft.note, tracings });
-}
-
 /** Sends a visit as it now is; sending the same one again changes nothing. */
 export const sendVisit = (horseId: string, draft: DraftVisit): Promise<SendResult> =>
-	call(`/api/visits/${draft.id}`, 'PUT', bodyOf(horseId, draft), 'application/json');
+	call(`/api/visits/${draft.id}`, 'PUT', { horseId, ...draft });
 
 /** Adds tracings to a visit that may be there already; sending them again changes nothing. */
-export const sendTracings = (horseId: string, draft: DraftVisit): Promise<SendResult> =>
-	call(`/api/visits/${draft.id}/tracings`, 'POST', bodyOf(horseId, draft), 'application/json');
+export const sendTracings = (horseId: string, { version: _, ...draft }: DraftVisit): Promise<SendResult> =>
+	call(`/api/visits/${draft.id}/tracings`, 'POST', { horseId, ...draft });
 
 /** Takes a visit back, or puts it in again. */
 export const undoVisit = (id: string): Promise<SendResult> => call(`/api/visits/${id}`, 'DELETE');
 export const redoVisit = (id: string): Promise<SendResult> => call(`/api/visits/${id}`, 'POST');
+export const moveVisit = (id: string, horseId: string): Promise<SendResult> =>
+	call(`/api/visits/${id}/horse`, 'PUT', { horseId });
+export const redoRide = (id: string): Promise<SendResult> => call(`/api/rides/${id}`, 'POST');
 
-/** Keeps a picture of a sheet with its visit. */
-export const sendPhoto = (id: string, visitId: string, bytes: ArrayBuffer, mediaType: string): Promise<SendResult> =>
-	call(`/api/photos/${id}?visit=${visitId}&kind=sheet`, 'PUT', bytes, mediaType);
+/** Sheets are kept as large as they were taken, within reason. */
+const ORIGINAL_PX = 4600;
+
+/** Puts pictures of sheets into the device's outbox, from where they go on until the server has them; names those that cannot be opened. */
+export async function queueSheets(visitId: string, files: readonly File[]): Promise<string[]> {
+	const store = await sync.store();
+	const refused: string[] = [];
+	for (const file of files) {
+		// Upright and without what the camera wrote into it, the place above all.
+		const photo = await shrinkPhoto(file, ORIGINAL_PX);
+		if (photo.status === 'refused') refused.push(photo.message);
+		else
+			await store.put('photos', {
+				id: uuidv7(),
+				visitId,
+				kind: 'sheet',
+				mediaType: photo.mediaType,
+				bytes: photo.bytes,
+				personId: sync.personId,
+				mark: 'waiting'
+			});
+	}
+	await sync.count();
+	void sync.send();
+	return refused;
+}

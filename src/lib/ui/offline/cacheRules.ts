@@ -1,11 +1,15 @@
 /** Pages that are kept for a yard without a connection. */
 export function isPage(pathname: string): boolean {
-	return pathname === '/' || pathname === '/hands' || /^\/horses\/[0-9a-f-]{36}(\/(walk|log|signs))?$/.test(pathname);
+	return (
+		pathname === '/' ||
+		pathname === '/hands' ||
+		/^\/horses\/[0-9a-f-]{36}(\/(walk|log|signs|record|shape|visits\/new))?$/.test(pathname)
+	);
 }
 
-/** A walk is one page whatever its visit and step; other pages are kept as they were asked for. */
+/** A walk is one page whatever its visit and step, and so is the desk; other pages are kept as they were asked for. */
 export function cachePath(url: URL): string {
-	return url.pathname.endsWith('/walk') ? url.pathname : url.pathname + url.search;
+	return /\/(walk|visits\/new)$/.test(url.pathname) ? url.pathname : url.pathname + url.search;
 }
 
 /** True for what an earlier version of the program kept. */

@@ -1,4 +1,6 @@
 import type { Entry } from '$core/visit/index.js';
+import type { FiledVisit, LooseSheet } from '../desk/filing.js';
+import type { DraftVisit, TypedRow } from '../entry/draft.js';
 
 export type SendMark = 'waiting' | 'sent' | 'refused';
 
@@ -38,7 +40,23 @@ export interface KeptRide extends Kept {
 	readonly body: Readonly<Record<string, unknown>> & { readonly id: string };
 }
 
+/** Tracings that are on the desk and not saved yet, with all that was laid there. */
+export interface KeptDraft {
+	/** Horse, and the visit that is being walked or changed, if it is one. */
+	readonly id: string;
+	readonly draft: DraftVisit;
+	/** Pictures of sheets that were kept. */
+	readonly pictures: readonly File[];
+	/** Visits of other horses that sheets filed themselves into. */
+	readonly elsewhere: readonly FiledVisit[];
+	/** Pictures that were laid on the desk and not kept yet. */
+	readonly loose: readonly LooseSheet[];
+	/** What was typed into the keypad and not kept yet. */
+	readonly typed: readonly TypedRow[];
+}
+
 export interface KeptByStore {
+	readonly drafts: KeptDraft;
 	readonly visits: KeptVisit;
 	readonly entries: KeptEntry;
 	readonly photos: KeptPhoto;

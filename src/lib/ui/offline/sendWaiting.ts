@@ -112,6 +112,10 @@ export async function sendWaiting(sender: Sender): Promise<SendOutcome> {
 		for (const photo of mine(store.all('photos')).sort(byId))
 			if (photo.visitId === visit.id && photo.mark === 'waiting') jobs.push(() => sendPhoto(sender, photo));
 	}
+	// Sheets belong to visits that were written whole and are not walked on this device.
+	const walked = new Set(store.all('visits').map((v) => v.id));
+	for (const photo of mine(store.all('photos')).sort(byId))
+		if (!walked.has(photo.visitId) && photo.mark === 'waiting') jobs.push(() => sendPhoto(sender, photo));
 	for (const ride of mine(store.all('rides')).sort(byId))
 		if (ride.mark === 'waiting') jobs.push(() => sendRide(sender, ride));
 	try {

@@ -1,7 +1,8 @@
 import { openDB, type IDBPDatabase } from 'idb';
 import type { KeptByStore, StoreName } from './kept.js';
 
-const NAMES: readonly StoreName[] = ['visits', 'entries', 'photos', 'rides'];
+const NAMES: readonly StoreName[] = ['visits', 'entries', 'photos', 'rides', 'drafts'];
+const VERSION = 2;
 
 /** `safe`: on the device. `memory`: the device has no room or forbids it; what is new lives on this page only. */
 export type Safety = 'safe' | 'memory';
@@ -18,8 +19,9 @@ type Shelves = { readonly [N in StoreName]: Map<string, KeptByStore[N]> };
 
 async function openShelves(dbName: string): Promise<IDBPDatabase | undefined> {
 	try {
-		return await openDB(dbName, 1, {
-			upgrade: (db) => NAMES.forEach((n) => db.createObjectStore(n, { keyPath: 'id' }))
+		return await openDB(dbName, VERSION, {
+			upgrade: (db) =>
+				NAMES.filter((n) => !db.objectStoreNames.contains(n)).forEach((n) => db.createObjectStore(n, { keyPath: 'id' }))
 		});
 	} catch {
 		return undefined;
@@ -29,7 +31,13 @@ async function openShelves(dbName: string): Promise<IDBPDatabase | undefined> {
 /** Opens the device's store and reads all of it; falls back to memory where the device refuses. */
 export async function openStore(dbName = 'zone-tally'): Promise<Store> {
 	const db = await openShelves(dbName);
-	const shelves: Shelves = { visits: new Map(), entries: new Map(), photos: new Map(), rides: new Map() };
+	const shelves: Shelves = {
+		visits: new Map(),
+		entries: new Map(),
+		photos: new Map(),
+		rides: new Map(),
+		drafts: new Map()
+	};
 	if (db)
 		for (const name of NAMES)
 			for (const value of (await db.getAll(name)) as { id: string }[])

@@ -1,22 +1,18 @@
 import { v7 as uuidv7 } from 'uuid';
 import { countWaiting, sendWaiting, type SendState, type Waiting } from './sendWaiting.js';
+import { recall, remember } from '../settings.js';
 import { openStore, type Safety, type Store } from './store.js';
 
 const RETRY_MS = 15_000;
 /** Long enough for a photo over a poor line; a network that hangs must not hold up the queue for ever. */
 const PATIENCE_MS = 90_000;
-const DEVICE_KEY = 'zt-device';
 
 function deviceId(): string {
-	try {
-		const known = localStorage.getItem(DEVICE_KEY);
-		if (known) return known;
-		const made = uuidv7();
-		localStorage.setItem(DEVICE_KEY, made);
-		return made;
-	} catch {
-		return uuidv7();
-	}
+	const known = recall('zt-device');
+	if (known) return known;
+	const made = uuidv7();
+	remember('zt-device', made);
+	return made;
 }
 
 const NOTHING: Waiting = { taps: 0, photos: 0, rides: 0, refused: [], foreign: 0 };

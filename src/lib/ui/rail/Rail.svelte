@@ -1,4 +1,5 @@
 <script lang="ts">
+	import type { Limits } from '$core/change/index.js';
 	import { formatDay, formatMm, formatMonth } from '../format.js';
 	import { dayNumber, linePath, monthTicks, scale, type RailPoint } from './railScale.js';
 
@@ -7,7 +8,8 @@
 		/** Days of all visits, judged or not. */
 		visitDays: readonly string[];
 		fitMarks: readonly { readonly fittedOn: string; readonly fittedBy: string }[];
-		limits: { readonly watchMm: number; readonly refitMm: number; readonly refitGainMm: number };
+		/** Of the school this saddle is kept by. */
+		limits: Limits;
 		forecast:
 			{ readonly earliest: string | null; readonly latest: string | null; readonly refitOn: string | null } | undefined;
 		chosenDay: string;
@@ -38,7 +40,12 @@
 	});
 	const y = $derived(scale([extent[1], extent[0]], [10, height - 28]));
 
-	const roomy = $derived(Math.abs(y(limits.watchMm) - y(limits.refitMm)) > 12);
+	const roomy = $derived(
+		Math.min(
+			Math.abs(y(limits.watchGainMm) - y(limits.refitGainMm)),
+			Math.abs(y(limits.watchLossMm) - y(limits.refitLossMm))
+		) > 12
+	);
 	const line = (pick: (p: RailPoint) => number) => linePath(points.map((p) => [x(dayNumber(p.day)), y(pick(p))]));
 	const band = $derived.by(() => {
 		const up = points.map((p) => [x(dayNumber(p.day)), y(Math.max(p.nearMm, p.offMm) + 1.96 * p.sdMm)] as const);
@@ -54,7 +61,7 @@
 	const forecastPath = $derived.by(() => {
 		if (!forecast?.refitOn || !lastPoint) return '';
 		const worse = Math.abs(lastPoint.nearMm) > Math.abs(lastPoint.offMm) ? lastPoint.nearMm : lastPoint.offMm;
-		const limit = worse < 0 ? -limits.refitMm : limits.refitGainMm;
+		const limit = worse < 0 ? -limits.refitLossMm : limits.refitGainMm;
 		const end = (day: string | null) => Math.min(x(dayNumber(last) + tail), day ? x(dayNumber(day)) : Infinity);
 		const from = [x(dayNumber(lastPoint.day)), y(worse)] as const;
 		return `${linePath([from, [end(forecast.earliest), y(limit)], [end(forecast.latest), y(limit)]])}Z`;
@@ -110,12 +117,18 @@
 				<path d="M0 0V7" stroke="var(--zt-quiet)" stroke-width="1.600" />
 			</pattern>
 		</defs>
-		<rect class="quiet-band" x={left} y={y(limits.watchMm)} {width} height={y(-limits.watchMm) - y(limits.watchMm)} />
-		{#each [{ mm: 0, word: '0' }, { mm: limits.watchMm, word: '+ watch' }, { mm: -limits.watchMm, word: '− watch' }] as g (g.mm)}
+		<rect
+			class="quiet-band"
+			x={left}
+			y={y(limits.watchGainMm)}
+			{width}
+			height={y(-limits.watchLossMm) - y(limits.watchGainMm)}
+		/>
+		{#each [{ mm: 0, word: '0' }, { mm: limits.watchGainMm, word: '+ watch' }, { mm: -limits.watchLossMm, word: '− watch' }] as g (g.mm)}
 			<path class="grid" d={`M${left} ${y(g.mm)}H${width}`} />
 			{#if g.mm === 0 || roomy}<text class="axis" x={left - 8} y={y(g.mm) + 5} text-anchor="end">{g.word}</text>{/if}
 		{/each}
-		{#each [{ mm: limits.refitGainMm, word: '+ refit' }, { mm: -limits.refitMm, word: '− refit' }] as g (g.mm)}
+		{#each [{ mm: limits.refitGainMm, word: '+ refit' }, { mm: -limits.refitLossMm, word: '− refit' }] as g (g.mm)}
 			<path class="limit" d={`M${left} ${y(g.mm)}H${width}`} />
 			<text class="axis alarm" x={left - 8} y={y(g.mm) + 5} text-anchor="end">{g.word}</text>
 		{/each}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { SideChange } from '$core/change/index.js';
+	import type { ShapeSeen } from '$core/reading/index.js';
 	import { SIDES, ZONES, type Side, type StrokeAge, type Zone, type ZoneId } from '$core/zones/index.js';
 	import { placeWords } from '$words/index.js';
 	import { formatMm } from '../format.js';
@@ -16,7 +16,7 @@
 	} from './zoneShape.js';
 
 	interface Props {
-		changes: readonly SideChange[];
+		changes: readonly ShapeSeen[];
 		/** One stroke for each piece of evidence, by `zone side`, the freshest first. */
 		strokes: Readonly<Record<string, readonly { readonly age: StrokeAge; readonly line: string }[]>>;
 		chosen: string;
@@ -38,8 +38,8 @@
 	];
 	const change = (zone: Zone, side: Side) => changes.find((c) => c.station === zone.station && c.side === side);
 	const of = (zone: ZoneId, side: Side) => strokes[`${zone} ${side}`] ?? [];
-	const fill = (c: SideChange) => `url(#${prefix}${c.mm < 0 ? 'lost' : 'gained'})`;
-	const strength = (c: SideChange) => Math.min(1, 0.25 + Math.abs(c.mm) / 8);
+	const fill = (c: ShapeSeen) => `url(#${prefix}${c.mm < 0 ? 'lost' : 'gained'})`;
+	const strength = (c: ShapeSeen) => Math.min(1, 0.25 + Math.abs(c.mm) / 8);
 	const describe = (zone: Zone, side: Side) => {
 		const c = change(zone, side);
 		const shape = !zone.station
@@ -49,7 +49,7 @@
 		const tally = signs.length === 0 ? 'no signs' : signs.map((s) => s.line).join('; ');
 		return `${placeWords(zone.id, side)}: ${[...shape, tally].join('; ')}`;
 	};
-	const mm = (c: SideChange) => (c.real ? formatMm(c.mm) : `(${formatMm(c.mm)})`);
+	const mm = (c: ShapeSeen) => (c.real ? formatMm(c.mm) : `(${formatMm(c.mm)})`);
 	const stations = Object.entries(STATION_AT);
 	const signed = $derived(Object.values(strokes).some((s) => s.length > 0));
 </script>

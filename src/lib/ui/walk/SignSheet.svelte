@@ -4,8 +4,12 @@
 		COURSES,
 		EXTENTS,
 		FORMS,
-		SIGN_GROUPS,
-		SIGN_SCALES,
+		kindsOf,
+		meaningOf,
+		PRESSES,
+		isSqueezeZone,
+		SQUEEZE_GRADE,
+		vetReason,
 		type Side,
 		type SignGroup,
 		type SignKind,
@@ -19,6 +23,7 @@
 		FORM_WORDS,
 		GRADE_WORDS,
 		KIND_WORDS,
+		PRESS_WORDS,
 		placeWords
 	} from '$words/index.js';
 	import Choices from './Choices.svelte';
@@ -38,7 +43,7 @@
 	let dialog: HTMLDialogElement | undefined = $state();
 
 	$effect(() => dialog?.showModal());
-	const kinds = $derived(SIGN_GROUPS[group] as readonly SignKind[]);
+	const kinds = $derived(kindsOf(group));
 	const noted = $derived(kinds.filter((k) => (valueOf(k)?.grade ?? 0) > 0));
 
 	function grade(kind: SignKind, code: string) {
@@ -46,13 +51,14 @@
 		const now = valueOf(kind);
 		onset(kind, now?.grade === at ? null : { ...(now ?? {}), grade: at });
 	}
-	function detail(kind: SignKind, name: 'extent' | 'form' | 'age' | 'course', code: string) {
+	function detail(kind: SignKind, name: 'extent' | 'form' | 'age' | 'course' | 'pressed', code: string) {
 		const now = valueOf(kind);
 		if (!now) return;
 		const { [name]: had, ...rest } = now;
 		onset(kind, (had === code ? rest : { ...now, [name]: code }) as SignValue);
 	}
-	const options = (kind: SignKind) => SIGN_SCALES[kind].map((_, i) => [String(i), GRADE_WORDS[kind][i] ?? ''] as const);
+	const options = (kind: SignKind) =>
+		meaningOf(kind).grades.map((_, i) => [String(i), GRADE_WORDS[kind][i] ?? ''] as const);
 	const words = <T extends string>(codes: readonly T[], say: Readonly<Record<string, string>>) =>
 		codes.map((c) => [c, say[c] ?? c] as const);
 	const DETAILS = [
@@ -61,17 +67,17 @@
 		['age', 'How old', words(AGES, AGE_WORDS)],
 		['course', 'Course', words(COURSES, COURSE_WORDS)]
 	] as const;
-	/** The grade from which the kind asks for a vet. */
-	const ALARMING: Readonly<Record<SignKind, readonly string[]>> = {
-		soreness: ['3', '4'],
-		heat: ['1', '2'],
-		swelling: ['1', '2'],
-		knot: [],
-		hair: [],
-		skin: ['3', '4'],
-		sweat: []
-	};
-	const vet = $derived(noted.some((k) => ALARMING[k].includes(String(valueOf(k)?.grade))));
+	/** The grades from which the kind asks for a vet. */
+	const alarming = (kind: SignKind): string[] =>
+		meaningOf(kind).grades.flatMap((_, grade) => (vetReason({ kind, grade }) ? [String(grade)] : []));
+	/** A head that comes up at a squeeze here is a reflex until it is pressed flat. */
+	const reflex = (kind: SignKind): boolean => isSqueezeZone(kind, zone) && valueOf(kind)?.grade === SQUEEZE_GRADE;
+	const vet = $derived(
+		noted.some((kind) => {
+			const value = valueOf(kind);
+			return value && vetReason({ kind, grade: value.grade }) && !(reflex(kind) && value.pressed !== 'flat');
+		})
+	);
 </script>
 
 <dialog bind:this={dialog} class="sheet-dialog" aria-labelledby="sign-head" {onclose}>
@@ -89,9 +95,21 @@
 				label={KIND_WORDS[kind]}
 				options={options(kind)}
 				chosen={valueOf(kind) ? [String(valueOf(kind)?.grade)] : []}
-				alarming={ALARMING[kind]}
+				alarming={alarming(kind)}
 				onchoose={(c) => grade(kind, c)}
 			/>
+			{#if reflex(kind)}
+				<p class="quiet">
+					Squeezed just below the withers, any horse lifts its head. Press flat and light, the same on both sides, and
+					compare.
+				</p>
+				<Choices
+					label="How it was pressed"
+					options={words(PRESSES, PRESS_WORDS)}
+					chosen={[valueOf(kind)?.pressed ?? '']}
+					onchoose={(c) => detail(kind, 'pressed', c)}
+				/>
+			{/if}
 			{#if (valueOf(kind)?.grade ?? 0) > 0}
 				<details>
 					<summary>Size, age, photo, note</summary>

@@ -6,13 +6,24 @@
 		fingerLimit,
 		judgeAnswer,
 		readAnswers,
+		roomFalls,
 		type CheckId,
 		type CheckSide,
 		type FingerValue,
 		type Stage
 	} from '$core/checks/index.js';
+	import { bearsOnWidth, readWidth } from '$core/reading/index.js';
 	import { fingersToMm } from '$core/units/index.js';
-	import { answerWords, CHECK_WORDS, contradictionWords, levelLimit, PAD_WORDS, STAGE_WORDS } from '$words/index.js';
+	import {
+		answerWords,
+		CHECK_WORDS,
+		contradictionWords,
+		levelLimit,
+		PAD_WORDS,
+		placeLimit,
+		STAGE_WORDS,
+		widthWords
+	} from '$words/index.js';
 	import CheckDrawing from '../drawings/CheckDrawing.svelte';
 	import Choices from './Choices.svelte';
 	import type { WalkHand, WalkPairing } from './types.js';
@@ -37,13 +48,15 @@
 	const apart = $derived(split || value('near') !== undefined || value('off') !== undefined);
 	const sides = $derived<readonly CheckSide[]>(definition?.sided && apart ? ['near', 'off'] : ['both']);
 	const limit = $derived(
-		definition?.asks === 'fingers' ? fingerLimit(definition, stage, pairing.handSchool, hand) : undefined
+		definition?.asks === 'fingers' ? fingerLimit(definition, stage, pairing.rules, hand) : undefined
 	);
 	const answers = $derived(
 		readAnswers(walk.states)
 			.filter((a) => a.pairingId === pairing.id)
-			.map((a) => judgeAnswer(a, pairing.handSchool))
+			.map((a) => judgeAnswer(a, pairing.rules))
 	);
+	const fall = $derived(check === 'clearance-top' ? roomFalls(answers).find((f) => f.to === stage) : undefined);
+	const width = $derived(check && bearsOnWidth(check) ? readWidth(answers, [], []) : undefined);
 	const clash = $derived(contradictions(answers).filter((c) => check && c.checks.includes(check)));
 	const judged = (side: CheckSide) => answers.find((a) => a.check === check && a.stage === stage && a.side === side);
 
@@ -93,14 +106,14 @@
 	<p>{CHECK_WORDS[check].how}</p>
 	<p class="limit">
 		{#if limit}
-			<b
-				>{limit.mostFingers ? `${limit.leastFingers} to ${limit.mostFingers}` : `At least ${limit.leastFingers}`}
-				of your fingers</b
-			>
-			({mm(limit.leastMm)}{limit.mostMm ? ` to ${mm(limit.mostMm)}` : ''}){#if !hand.measured}, usual hand:
+			<b>At least {limit.leastFingers} of your fingers</b> ({mm(limit.leastMm)}){#if !hand.measured}, usual hand:
 				<a class="link" href="/hands">measure yours</a>{/if}.
 		{/if}
-		{check === 'level' ? levelLimit(pairing.saddleKind) : CHECK_WORDS[check].limit}
+		{check === 'level'
+			? levelLimit(pairing.saddleKind, pairing.rules)
+			: check === 'place'
+				? placeLimit(pairing.rules)
+				: CHECK_WORDS[check].limit}
 	</p>
 	{#each sides as side (side)}
 		{@const j = judged(side)}
@@ -114,15 +127,23 @@
 			/>
 		</div>
 		{#if j && j.result !== 'fine'}<p class="beyond" role="status">
-				{j.result === 'beyond' ? 'Beyond the usual limit' : 'Near the limit'}{j.points === 'wide'
-					? ': points to too wide'
-					: j.points === 'narrow'
-						? ': points to too narrow'
-						: ''}.
+				{j.result === 'beyond' ? 'Beyond the usual limit' : 'Near the limit'}.
 			</p>{/if}
 	{/each}
 	{#if definition.sided && !apart}
 		<button type="button" class="btn btn-ghost" onclick={() => (split = true)}>The sides differ</button>
+	{/if}
+	{#if fall}
+		<p role="status" data-testid="fall">
+			{STAGE_WORDS[fall.from]} it was {fall.fingersBefore}, now {fall.fingersNow}: {fall.fellMm > 0
+				? `fell by ${fall.fingersBefore - fall.fingersNow} (${Math.round(fall.fellMm)} mm)`
+				: fall.fellMm < 0
+					? 'more than before; count again'
+					: 'no fall'}.
+		</p>
+	{/if}
+	{#if width && answers.some((a) => a.check === check && a.result === 'beyond')}
+		<p role="status" data-testid="width">{widthWords(width)}</p>
 	{/if}
 	{#each clash as c (c.code)}<p class="beyond" role="alert">{contradictionWords(c.code)}</p>{/each}
 {/if}

@@ -1,16 +1,20 @@
 <script lang="ts">
+	import { evidenceDay, judgeDay, openActions, type Call } from '$core/call/index.js';
 	import { padLiftMm, SHIM_PLACES } from '$core/checks/index.js';
-	import { gatherEvidence, readEvidence, vetFirst } from '$core/reading/index.js';
 	import { addDays } from '$core/units/index.js';
-	import { STEPS, stepMissing, stepProgress, type Step } from '$core/visit/index.js';
+	import { foldEntries, STEPS, stepMissing, stepProgress, type Step } from '$core/visit/index.js';
 	import {
 		ACTION_WORDS,
 		READING_WORDS,
 		readingSentence,
+		reasonSentence,
 		SHIM_CARE,
 		SHIM_NEVER,
 		SHIM_WORDS,
 		STEP_WORDS,
+		surenessWords,
+		verdictMeans,
+		VERDICT_WORD,
 		WEIGHT_WORDS
 	} from '$words/index.js';
 	import { formatDay } from '../format.js';
@@ -21,44 +25,93 @@
 	interface Props {
 		walk: Walk;
 		pairing: WalkPairing | undefined;
+		/** The latest call of the shape in this saddle. */
+		shape: Call | undefined;
 		before: WalkBefore;
+		ageYears: number | undefined;
 		steps: readonly Step[];
 		onstep: (step: Step) => void;
 		onfinish: () => void;
 	}
-	const { walk, pairing, before, steps, onstep, onfinish }: Props = $props();
+	const { walk, pairing, shape, before, ageYears, steps, onstep, onfinish }: Props = $props();
 
-	const readings = $derived(
-		readEvidence(
-			gatherEvidence([{ visitedOn: walk.visit.visitedOn, states: walk.states }], {
-				day: walk.visit.visitedOn,
-				pairingId: pairing?.id,
-				handSchool: pairing?.handSchool ?? 'rest',
-				changes: [],
-				rides: []
-			})
-		)
+	/** What this visit found, without what is being decided now: a decision is no evidence for itself. */
+	const found = $derived(foldEntries(walk.entries.filter((e) => !/^(decide|treat)\//.test(e.field))));
+	const visits = $derived([
+		...before.visits
+			// This visit's own taps are on the device, newer than what the page brought.
+			.filter((v) => v.id !== walk.visit.id)
+			.map((v) => ({
+				visitedOn: v.visitedOn,
+				states: foldEntries(
+					v.fields.map(([field, value], i) => ({
+						id: String(i).padStart(6, '0'),
+						field,
+						value,
+						replaces: [],
+						madeAt: v.visitedOn
+					}))
+				)
+			})),
+		{ visitedOn: walk.visit.visitedOn, states: found }
+	]);
+	const standing = $derived(shape && shape.visitedOn <= walk.visit.visitedOn ? shape : undefined);
+	const judged = $derived(
+		judgeDay({
+			day: evidenceDay(visits, before.rides, before.tracedOn ?? undefined) ?? walk.visit.visitedOn,
+			pairing,
+			visits,
+			rides: before.rides,
+			shape: standing,
+			tracedOn: before.tracedOn ?? undefined,
+			ageYears
+		})
 	);
-	const vet = $derived(vetFirst(readings));
-	const actions = $derived(
-		Object.entries(ACTION_WORDS).filter(([code]) => !vet || (code !== 'pad' && code !== 'ride-on' && code !== 'watch'))
-	);
-	const open = $derived(
+	const joined = $derived(judged.joined);
+	const readings = $derived(judged.readings);
+	const vet = $derived(joined?.vetFirst ?? false);
+	const open = $derived(openActions(judged));
+	const actions = $derived(Object.entries(ACTION_WORDS).filter(([code]) => open.includes(code)));
+	const undone = $derived(
 		STEPS.filter((s) => s !== 'decide' && steps.includes(s) && ['open', 'begun'].includes(stepProgress(walk.states, s)))
 	);
-	const dates = $derived([
-		[before.nextOn, 'as due'],
-		[addDays(walk.visit.visitedOn, 14), 'in 2 weeks'],
-		[addDays(walk.visit.visitedOn, 28), 'in 4 weeks'],
-		[addDays(walk.visit.visitedOn, 56), 'in 8 weeks']
-	] as const);
+	const due = $derived(joined?.nextOn ?? addDays(walk.visit.visitedOn, 49));
+	const dates = $derived(
+		[
+			[due, 'as due'] as const,
+			[addDays(walk.visit.visitedOn, 14), 'in 2 weeks'] as const,
+			[addDays(walk.visit.visitedOn, 28), 'in 4 weeks'] as const,
+			[addDays(walk.visit.visitedOn, 56), 'in 8 weeks'] as const
+		].filter(([d], i, all) => all.findIndex(([o]) => o === d) === i)
+	);
 	const lift = $derived(
 		before.slopeDeg === null ? undefined : [5, 10, 20].map((t) => [t, padLiftMm(t, before.slopeDeg as number)] as const)
 	);
 </script>
 
+{#if joined}
+	<section class="stands" class:alarm={joined.verdict === 'stop' || joined.verdict === 'refit'} data-testid="stands">
+		<p>
+			<strong class="head">{VERDICT_WORD[joined.verdict]}</strong>
+			{pairing?.saddleName ?? ''}{standing && standing.verdict === joined.verdict
+				? `, ${surenessWords(standing.sureness)}`
+				: ''}
+		</p>
+		<p>
+			{verdictMeans({
+				verdict: joined.verdict,
+				sureness: standing?.verdict === joined.verdict ? standing.sureness : 1,
+				from: joined.from,
+				nextStep: joined.nextStep
+			})}
+		</p>
+		{#each joined.reasons.filter((r) => !r.against && !r.code.startsWith('reading-')).slice(0, 2) as r (r.code)}
+			<p class="quiet">{reasonSentence(r)}</p>
+		{/each}
+	</section>
+{/if}
 {#if readings.length > 0}
-	<section class="found" aria-label="What this visit points to">
+	<section class="found" aria-label="What hands and eyes point to">
 		{#each readings.slice(0, 6) as r (r.code + JSON.stringify(r.data))}
 			<details>
 				<summary class:alarm={r.weight === 'vet'}
@@ -100,6 +153,11 @@
 			</p>{/if}
 	</section>
 {/if}
+{#if walk.text('decide/action') && !open.includes(walk.text('decide/action') ?? '')}
+	<p class="alarm" role="alert">
+		{ACTION_WORDS[walk.text('decide/action') ?? '']} does not go with how the horse stands now. Choose again.
+	</p>
+{/if}
 <h2>Look again</h2>
 <Choices
 	label="Look again"
@@ -107,10 +165,10 @@
 	chosen={[walk.text('decide/nextOn') ?? '']}
 	onchoose={(c) => void walk.set('decide/nextOn', c)}
 />
-{#if open.length > 0}
+{#if undone.length > 0}
 	<p class="quiet">
 		Still open:
-		{#each open as s (s)}<button type="button" class="link open" onclick={() => onstep(s)}
+		{#each undone as s (s)}<button type="button" class="link open" onclick={() => onstep(s)}
 				>{STEP_WORDS[s]} ({stepMissing(walk.states, s).length})</button
 			>{/each}
 	</p>
@@ -123,11 +181,30 @@
 		value={walk.text('note') ?? ''}
 		onchange={(e) => void walk.set('note', e.currentTarget.value)}></textarea></label
 >
-<button type="button" class="btn btn-primary finish" disabled={!walk.text('decide/action')} onclick={onfinish}
-	>Finish the visit</button
+<button
+	type="button"
+	class="btn btn-primary finish"
+	disabled={!open.includes(walk.text('decide/action') ?? '')}
+	onclick={onfinish}>Finish the visit</button
 >
 
 <style>
+	.stands {
+		border-left: 6px solid var(--zt-strap);
+		padding-left: 0.75rem;
+		display: grid;
+		gap: 0.2rem;
+	}
+	.stands.alarm {
+		border-color: var(--zt-alarm);
+		color: inherit;
+	}
+	.stands.alarm strong {
+		color: var(--zt-alarm);
+	}
+	.stands strong {
+		font-size: 1.4rem;
+	}
 	.found details {
 		border-bottom: 1px solid var(--zt-line);
 	}

@@ -7,9 +7,10 @@
 		conditionFromRegions,
 		lengthFit,
 		MOST_CARRIED_SHARE,
+		usableLengthMm,
 		type ConditionRegion
 	} from '$core/load/index.js';
-	import { conditionWords, REGION_WORDS } from '$words/index.js';
+	import { conditionWords, LENGTH_WORDS, PLACE_WORDS, REGION_WORDS } from '$words/index.js';
 	import MarkDrawing from '../drawings/MarkDrawing.svelte';
 	import { formatDayShort } from '../format.js';
 	import Choices from './Choices.svelte';
@@ -75,6 +76,15 @@
 			? ''
 			: `, ${pairing.saddleName} ${fitWords[lengthFit(pairing.bearingMm, mm)]}`;
 
+	/** The saddle fits the school's length, but not what is left behind the back-swing. */
+	const tooShort = $derived(
+		lengths?.swingMm !== undefined &&
+			pairing?.bearingMm !== null &&
+			pairing !== undefined &&
+			pairing.rules.place === 'swing' &&
+			lengthFit(pairing.bearingMm, lengths.swingMm) !== 'fits' &&
+			lengthFit(pairing.bearingMm, usableLengthMm(lengths, { ...pairing.rules, place: 'rest' })) === 'fits'
+	);
 	const scores = $derived(
 		CONDITION_REGIONS.flatMap((r) => {
 			const v = walk.number(`condition/${r}`);
@@ -163,12 +173,16 @@
 {/each}
 {#if part === 'places' && lengths}
 	<p class="says" data-testid="lengths">
-		Room for the panel: <b>{Math.round(lengths.restMm)} mm</b> behind the resting blade and two fingers{fit(
-			lengths.restMm
-		)};
+		Room for the panel: <b>{Math.round(lengths.tapeMm)} mm</b> tape to tape{fit(lengths.tapeMm)};
+		<b>{Math.round(lengths.fingersMm)} mm</b> from two fingers behind the blade{fit(lengths.fingersMm)};
 		{#if lengths.swingMm !== undefined}<b>{Math.round(lengths.swingMm)} mm</b> behind the back-swing{fit(
 				lengths.swingMm
-			)}.{:else}back-swing not taken.{/if} Never on the blade, never past the last rib.
+			)}.{:else}back-swing not taken.{/if}
+		{#if pairing}Chosen: {LENGTH_WORDS[pairing.rules.lengthFrom]}, {PLACE_WORDS[pairing.rules.place]}:
+			<b>{Math.round(usableLengthMm(lengths, pairing.rules))} mm</b>{fit(usableLengthMm(lengths, pairing.rules))}.
+			{#if tooShort}Behind the back-swing too little is left: a shorter panel or round skirts, or set behind the resting
+				blade.{/if}
+		{/if} Never on the blade, never past the last rib.
 	</p>
 {/if}
 {#if part === 'tape' && weightKg !== undefined}

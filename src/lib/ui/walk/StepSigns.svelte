@@ -2,7 +2,7 @@
 	import {
 		isEvidence,
 		readSigns,
-		SIGN_GROUPS,
+		kindsOf,
 		signField,
 		type Side,
 		type Sign,
@@ -28,7 +28,7 @@
 
 	let open: { zone: ZoneId; side: Side } | undefined = $state();
 	let brush: 'dry' | 'rubbed' | 'wet' = $state('dry');
-	const kinds = $derived(SIGN_GROUPS[group] as readonly SignKind[]);
+	const kinds = $derived(kindsOf(group));
 	const signs = $derived(
 		readSigns({ visitedOn: walk.visit.visitedOn, states: walk.states }).filter((s) => kinds.includes(s.kind))
 	);

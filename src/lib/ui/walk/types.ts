@@ -1,4 +1,6 @@
-import type { HandSchool, SaddleKind } from '$core/checks/index.js';
+import type { HandRules, SaddleKind } from '$core/checks/index.js';
+import type { LoggedRide } from '$core/reading/index.js';
+import type { EntryValue } from '$core/visit/index.js';
 import type { FingerCalibration } from '$core/units/index.js';
 import type { Sign } from '$core/zones/index.js';
 
@@ -6,7 +8,9 @@ export interface WalkPairing {
 	readonly id: string;
 	readonly saddleName: string;
 	readonly saddleKind: SaddleKind;
-	readonly handSchool: HandSchool;
+	readonly rules: HandRules;
+	/** Day of its latest fit mark. */
+	readonly fittedOn: string | undefined;
 	/** Length of the bearing surface, mm, where it is known. */
 	readonly bearingMm: number | null;
 }
@@ -26,6 +30,12 @@ export interface WalkBefore {
 	readonly texts: Readonly<Record<string, string>>;
 	/** Flank slope at T8 in degrees, where it was traced. */
 	readonly slopeDeg: number | null;
-	/** Day the next look would fall due. */
-	readonly nextOn: string;
+	/** What of earlier visits still bears on today. */
+	readonly visits: readonly {
+		readonly id: string;
+		readonly visitedOn: string;
+		readonly fields: readonly (readonly [string, EntryValue])[];
+	}[];
+	readonly rides: readonly LoggedRide[];
+	readonly tracedOn: string | null;
 }

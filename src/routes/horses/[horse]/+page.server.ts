@@ -1,50 +1,32 @@
 import { LIMITS, overlayCuts } from '$core/change/index.js';
-import type { Call } from '$core/call/index.js';
+import { decisionOf } from '$core/reading/index.js';
 import { nextByHandDay } from '$core/schedule/index.js';
 import { ageYearsOn } from '$core/units/index.js';
+import { hasFindings } from '$core/visit/index.js';
 import { readSigns, tallyZones, type StrokeAge } from '$core/zones/index.js';
 import { errorSentence, MISSING_WORDS, signLine } from '$words/index.js';
 import { answerForm, answerPage, outlineOf, parseFields, parseId, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import {
 	findEvidence,
-	findHorse,
-	joinOn,
+	judgeOn,
 	judgePairing,
+	latestCalls,
+	listAllVisits,
 	listCalls,
-	listFitMarks,
-	listPairings,
 	listTracings,
 	listVisits,
-	lookAgainOn,
-	mayWrite,
 	putFitMark,
-	readingsOn,
-	removeFitMark,
-	type Found
+	setFitMarkUndone,
+	standingDay,
+	standingsOn,
+	worstFirst,
+	type Found,
+	type MarkedPairing
 } from '$lib/server/records/index.js';
 import type { Actions, PageServerLoad } from './$types.js';
 import { v7 as uuidv7 } from 'uuid';
-
-function sideOf(call: Call, station: string, side: string) {
-	return call.changes.find((c) => c.station === station && c.side === side);
-}
-
-function railPoints(calls: readonly Call[]) {
-	return calls.map((c) => {
-		const [near, off] = [sideOf(c, 'T8', 'near'), sideOf(c, 'T8', 'off')];
-		return { day: c.visitedOn, nearMm: near?.mm ?? 0, offMm: off?.mm ?? 0, sdMm: near?.sdMm ?? 0 };
-	});
-}
-
-function trendOf(calls: readonly Call[], station: string) {
-	const side = (which: string) =>
-		calls.flatMap((call) => {
-			const c = sideOf(call, station, which);
-			return c ? [{ day: call.visitedOn, mm: c.mm, sdMm: c.sdMm }] : [];
-		});
-	return { near: side('near'), off: side('off') };
-}
+import { railPoints, trendOf } from '$lib/server/records/trends.js';
 
 /** Strokes of a day by zone and side, for the strip. */
 function strokesOf(found: Found, day: string): Record<string, { age: StrokeAge; line: string }[]> {
@@ -57,57 +39,75 @@ function strokesOf(found: Found, day: string): Record<string, { age: StrokeAge; 
 	);
 }
 
-export const load: PageServerLoad = ({ locals, params, url }) =>
+/** The last decision at a visit, with who it was for; said on the page until the next visit decides. */
+function decidedOf(found: Found, day: string) {
+	const back = found.visits.filter((v) => v.visitedOn <= day).sort((a, b) => b.visitedOn.localeCompare(a.visitedOn));
+	for (const v of back) {
+		const decision = decisionOf(v);
+		if (decision) return decision;
+	}
+	return null;
+}
+
+export const load: PageServerLoad = ({ locals, url, parent }) =>
 	answerPage(async () => {
 		const { db } = app();
-		const horse = await findHorse(db, locals.scope, parseId(params.horse));
-		const [pairings, visits] = await Promise.all([
-			listPairings(db, locals.scope, horse.id),
-			listVisits(db, locals.scope, horse.id)
-		]);
-		const pairing = pairings.find((p) => p.id === url.searchParams.get('pairing')) ?? pairings[0];
-		const marks = (
-			await listFitMarks(
-				db,
-				pairings.map((p) => p.id)
-			)
-		).filter((m) => m.pairingId === pairing?.id);
+		const { horse, pairings, marks: allMarks } = await parent();
+		const [visits, found] = await Promise.all([listVisits(db, locals.scope, horse.id), findEvidence(db, horse.id)]);
+		const inUse = pairings.filter((p) => p.inUse);
+		const shapes = await latestCalls(
+			db,
+			inUse.map((p) => p.id)
+		);
+		const nowDay = standingDay(found);
+		const standings = nowDay ? worstFirst(standingsOn(horse, inUse, found, shapes, nowDay, locals.today)) : [];
+		const asked = pairings.find((p) => p.id === url.searchParams.get('pairing'));
+		const pairing = asked ?? pairings.find((p) => p.id === standings[0]?.pairing.id) ?? pairings[0];
+		const marks = allMarks.filter((m) => m.pairingId === pairing?.id);
 		const calls = pairing ? await listCalls(db, pairing.id) : [];
-		const found = await findEvidence(db, horse.id);
-		const days = [...new Set(visits.map((v) => v.visitedOn))].sort();
-		const asked = url.searchParams.get('on') ?? '';
-		const day = days.includes(asked) ? asked : days[days.length - 1];
+		const looked = new Set(found.visits.filter((v) => hasFindings(v.states)).map((v) => v.id));
+		const counting = visits.filter((v) => v.tracings > 0 || looked.has(v.id) || v.note !== '');
+		const days = [...new Set(counting.map((v) => v.visitedOn))].sort();
+		const wanted = url.searchParams.get('on') ?? '';
+		const day = days.includes(wanted) ? wanted : days[days.length - 1];
+		const isLatest = day === days[days.length - 1];
 		const call = calls.filter((c) => day !== undefined && c.visitedOn <= day).at(-1);
 		const fitDay = marks.at(-1)?.fittedOn;
 		// A visit without tracings shows the shape as it was last traced.
 		const tracedOn = visits.find((v) => v.tracings > 0 && day !== undefined && v.visitedOn <= day)?.visitedOn ?? day;
 		const tracings = tracedOn ? await listTracings(db, horse.id, fitDay ? [fitDay, tracedOn] : [tracedOn]) : [];
 		const cuts = tracedOn ? overlayCuts(tracings, fitDay, tracedOn) : [];
-		const isLatest = day === days[days.length - 1];
-		const judged = pairing && { ...pairing, fittedOn: marks.filter((m) => day && m.fittedOn <= day).at(-1)?.fittedOn };
-		const joined = day ? joinOn(horse, judged, found, call, day) : undefined;
-		const today = new Date().toISOString().slice(0, 10);
-		const again = day && isLatest ? lookAgainOn(found, day, visits.find((v) => v.tracings > 0)?.visitedOn, today) : [];
+		const judgedPairing = pairing && {
+			...pairing,
+			fittedOn: marks.filter((m) => day && m.fittedOn <= day).at(-1)?.fittedOn
+		};
+		// The latest day is judged with all that has come since; an earlier one as it stood.
+		const judgedOn = isLatest ? (nowDay ?? day) : day;
+		const judged = judgedOn
+			? judgeOn(horse, judgedPairing, found, call, judgedOn, isLatest ? locals.today : undefined)
+			: undefined;
 		return {
-			horse: { id: horse.id, name: horse.name, about: horse.about, bornYear: horse.bornYear },
-			mayWrite: mayWrite(locals.scope, horse.yardId),
-			pairings,
+			saddles: standings.map((s) => ({
+				id: s.pairing.id,
+				name: pairings.find((p) => p.id === s.pairing.id)?.saddleName ?? '',
+				verdict: s.judged?.joined?.verdict ?? null
+			})),
 			pairing: pairing ?? null,
 			limits: LIMITS[pairing?.school ?? 'close'],
 			marks,
-			visits,
+			visits: counting,
 			days,
 			day: day ?? null,
 			call: call ?? null,
-			joined: joined ?? null,
-			readings: day ? readingsOn(judged, found, call, day) : [],
-			lookAgain: again,
+			joined: judged?.joined ?? null,
+			readings: judged?.readings ?? [],
+			decided: day ? decidedOf(found, day) : null,
 			byHandOn:
 				day && isLatest
 					? nextByHandDay(
 							day,
 							ageYearsOn(horse.bornYear, day),
-							again.some((l) => l.code === 'lay-off')
+							judged?.evidence.lookAgain.some((l) => l.code === 'lay-off') ?? false
 						)
 					: null,
 			isLatest,
@@ -120,15 +120,22 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 			strokes: day ? strokesOf(found, day) : {},
 			cuts: cuts.map((c) => ({ station: c.station, then: outlineOf(c.then), now: outlineOf(c.now) })),
 			newFitMarkId: uuidv7(),
-			saved: url.searchParams.get('saved')
+			saved: await savedVisit(db, locals.scope, horse.id, url.searchParams.get('saved'))
 		};
 	});
 
-type PairingKept = { readonly school: 'close' | 'roomy' } | undefined;
+/** The visit that was just written, and whether it stands; a foreign or unknown one is nothing. */
+async function savedVisit(db: Asking[0], scope: Asking[1], horseId: string, id: string | null) {
+	if (!id) return null;
+	const all = await listAllVisits(db, scope, horseId);
+	const found = all.find((v) => v.id === id);
+	return found ? { id: found.id, undone: found.undone } : null;
+}
+type Asking = Parameters<typeof listAllVisits>;
 
 async function missingWords(
 	bornYear: number | null,
-	pairing: PairingKept,
+	pairing: MarkedPairing | undefined,
 	fittedOn: string | undefined,
 	days: readonly string[],
 	tracings: () => Promise<Awaited<ReturnType<typeof listTracings>>>
@@ -141,18 +148,16 @@ async function missingWords(
 }
 
 export const actions: Actions = {
-	fit: async ({ request, locals, params }) => {
-		const form = await request.formData();
-		return answerForm(form, async () => {
-			await putFitMark(app().db, locals.scope, parseId(params.horse), parseFields(form, schemas.fitMark));
-			return { done: 'fit' as const };
-		});
-	},
-	unfit: async ({ request, locals, params }) => {
-		const form = await request.formData();
-		return answerForm(form, async () => {
-			await removeFitMark(app().db, locals.scope, parseId(params.horse), parseId(String(form.get('id'))));
-			return { done: 'unfit' as const };
-		});
-	}
+	fit: ({ request, locals, params }) =>
+		answerForm(request, async (form) => {
+			const mark = parseFields(form, schemas.fitMark);
+			await putFitMark(app().db, locals.scope, parseId(params.horse), mark);
+			return { done: 'fit' as const, id: mark.id };
+		}),
+	unfit: ({ request, locals, params }) =>
+		answerForm(request, async (form) => {
+			const { id, out } = parseFields(form, schemas.outOfUse);
+			await setFitMarkUndone(app().db, locals.scope, parseId(params.horse), id, out);
+			return { done: out ? ('unfit' as const) : ('fit' as const), id };
+		})
 };

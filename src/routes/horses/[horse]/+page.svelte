@@ -1,17 +1,19 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
-	import { enhance } from '$app/forms';
 	import { page } from '$app/state';
 	import CallCard from '$lib/ui/call/CallCard.svelte';
 	import TrendChart from '$lib/ui/charts/TrendChart.svelte';
 	import Cuts from '$lib/ui/cuts/Cuts.svelte';
+	import FitMarks from '$lib/ui/horse/FitMarks.svelte';
+	import TellFitter from '$lib/ui/horse/TellFitter.svelte';
 	import Rail from '$lib/ui/rail/Rail.svelte';
 	import BackStrip from '$lib/ui/strip/BackStrip.svelte';
 	import UndoBar from '$lib/ui/entry/UndoBar.svelte';
 	import { onMount } from 'svelte';
 	import { zoneOf, type ZoneId } from '$core/zones/index.js';
-	import { readingSentence } from '$words/index.js';
+	import { ACTION_WORDS, ASKED_WORDS, VERDICT_WORD } from '$words/index.js';
 	import { formatDay } from '$lib/ui/format.js';
+	import { HORSE_PLACES, horseHref } from '$lib/ui/places.js';
 	import { warm } from '$lib/ui/offline/cacheRules.js';
 	import type { PageProps } from './$types.js';
 
@@ -20,7 +22,25 @@
 
 	const latestMark = $derived(data.marks[data.marks.length - 1]);
 	const walkUrl = $derived(`/horses/${data.horse.id}/walk`);
-	onMount(() => warm([`/horses/${data.horse.id}`, walkUrl, `/horses/${data.horse.id}/log`]));
+	onMount(() =>
+		warm([
+			`/horses/${data.horse.id}`,
+			walkUrl,
+			`/horses/${data.horse.id}/log`,
+			`/horses/${data.horse.id}/signs`,
+			`/horses/${data.horse.id}/visits/new`
+		])
+	);
+	const decided = $derived.by(() => {
+		const d = data.decided;
+		if (!d) return undefined;
+		const parts = [
+			d.action ? `Decided ${formatDay(d.seenOn)}: ${(ACTION_WORDS[d.action] ?? d.action).toLowerCase()}` : '',
+			d.asked.length > 0 ? `asked of the owner: ${d.asked.map((a) => ASKED_WORDS[a] ?? a).join(', ')}` : '',
+			d.nextOn ? `look again ${formatDay(d.nextOn)}` : ''
+		].filter(Boolean);
+		return `${parts.join('; ')}.`;
+	});
 
 	function choosezone(zone: ZoneId) {
 		const at = zoneOf(zone).station;
@@ -47,29 +67,42 @@
 </script>
 
 <svelte:head><title>{data.horse.name} · Zone Tally</title></svelte:head>
-{#if data.saved}<UndoBar visitId={data.saved} />{/if}
+{#if data.saved}<UndoBar visitId={data.saved.id} undone={data.saved.undone} />{/if}
 <header class="who">
-	<h1>{data.horse.name}</h1>
+	<h1>
+		{data.horse.name}{#if data.horse.archived}<small class="quiet"> archived</small>{/if}
+	</h1>
 	<p class="quiet about">{data.horse.about}{data.horse.bornYear ? ` · born ${data.horse.bornYear}` : ''}</p>
-	<p class="saddle">
+	<div class="saddle">
+		{#each data.saddles.length > 1 ? data.saddles : [] as s (s.id)}
+			<a
+				class="chip"
+				class:alarm={s.verdict === 'refit' || s.verdict === 'stop'}
+				aria-current={s.id === data.pairing?.id ? 'true' : undefined}
+				href={`/horses/${data.horse.id}?pairing=${s.id}`}
+				>{s.name}: <b>{s.verdict ? VERDICT_WORD[s.verdict] : 'no call'}</b></a
+			>
+		{/each}
 		{#if data.pairing}
-			<b>{data.pairing.saddleName}</b>
+			{#if data.saddles.length < 2}<b>{data.pairing.saddleName}</b>{/if}
 			<span class="quiet"
-				>{data.pairing.school === 'roomy' ? 'fitted roomy' : 'fitted close'}{latestMark
-					? ` · fit mark ${formatDay(latestMark.fittedOn)}`
-					: ' · no fit mark'}</span
+				>{data.pairing.inUse ? '' : 'resting, '}{data.pairing.school === 'roomy'
+					? 'fitted roomy'
+					: 'fitted close'}{latestMark ? ` · fit mark ${formatDay(latestMark.fittedOn)}` : ' · no fit mark'}</span
 			>
 		{:else}
 			<a class="link" href={`/saddles?horse=${data.horse.id}`}>Choose a saddle</a>
 		{/if}
-	</p>
+	</div>
 	<span class="acts">
-		<a class="btn" href={`/horses/${data.horse.id}/shape`}>Shape</a>
-		<a class="btn" href={`/horses/${data.horse.id}/signs`}>Signs</a>
-		{#if data.mayWrite}
-			<a class="btn" href={`/horses/${data.horse.id}/log`} data-sveltekit-reload>Log</a>
-			<a class="btn btn-primary" href={walkUrl} data-sveltekit-reload>New visit</a>
-		{/if}
+		{#each HORSE_PLACES.filter((p) => data.mayWrite || !p.writes) as place (place.href)}
+			<a
+				class="btn"
+				class:btn-primary={place.href === '/walk'}
+				href={horseHref(data.horse.id, place)}
+				data-sveltekit-reload={place.fresh ? '' : 'off'}>{place.word}</a
+			>
+		{/each}
 	</span>
 </header>
 
@@ -83,7 +116,7 @@
 				points={data.points}
 				visitDays={data.days}
 				fitMarks={data.marks}
-				limits={{ watchMm: 4, refitMm: data.limits.refitLossMm, refitGainMm: data.limits.refitGainMm }}
+				limits={data.limits}
 				forecast={data.isLatest && data.call?.verdict !== 'refit' ? data.call?.forecast : undefined}
 				chosenDay={data.day}
 				onchoose={choose}
@@ -96,7 +129,7 @@
 			call={data.joined ?? undefined}
 			day={data.day ?? undefined}
 			byHandOn={data.byHandOn ?? undefined}
-			lookAgain={data.lookAgain}
+			{decided}
 			missing={data.missing ?? undefined}
 			saddleName={data.pairing?.saddleName}
 			isLatest={data.isLatest}
@@ -133,101 +166,50 @@
 
 <div class="lower">
 	{#if data.joined && data.joined.verdict !== 'steady'}
-		<section class="sheet" id="tell">
-			<h2>What to tell {data.joined.nextStep === 'call-vet' ? 'the vet, then the fitter' : 'the fitter'}</h2>
-			<p>
-				{data.horse.name}, {data.pairing?.saddleName}, fit mark {latestMark
-					? formatDay(latestMark.fittedOn)
-					: 'not set'}. T8 bearing band (60 to 120 mm below the top) since then:
-			</p>
-			<ul>
-				{#each (data.joined.shape?.changes ?? []).filter((c) => c.side !== 'both') as c (c.station + c.side)}
-					<li>
-						{c.station}
-						{c.side}: {c.real
-							? `${c.mm.toFixed(1)} mm, 95% interval ${c.ci95[0].toFixed(1)} to ${c.ci95[1].toFixed(1)}`
-							: 'no real change'}
-					</li>
-				{/each}
-			</ul>
-			{#if data.readings.length > 0}
-				<p>By hand and eye:</p>
-				<ul>
-					{#each data.readings.filter((r) => r.weight !== 'note').slice(0, 8) as r (r.code + JSON.stringify(r.data))}
-						<li>{readingSentence(r.code, r.data)} ({formatDay(r.seenOn)})</li>
-					{/each}
-				</ul>
-			{/if}
-			<p>
-				<a class="link" href={`/api/horses/${data.horse.id}/tracings.svg?on=${data.day}`} download
-					>Outlines of this visit, 1:1 SVG</a
-				>
-				<a class="link" href={`/api/horses/${data.horse.id}/tracings.dxf?on=${data.day}`} download>DXF</a>
-				<a class="link" href={`/api/horses/${data.horse.id}/back.stl?on=${data.day}`} download>STL</a>
-				<a class="link" href={`/api/horses/${data.horse.id}/template.pdf?on=${data.day}`} download
-					>card templates, PDF</a
-				>
-			</p>
-		</section>
+		<TellFitter
+			horse={data.horse}
+			saddleName={data.pairing?.saddleName}
+			fittedOn={latestMark?.fittedOn}
+			joined={data.joined}
+			readings={data.readings}
+			day={data.day ?? ''}
+		/>
 	{/if}
-	<section class="sheet" id="fit">
-		<h2>Fit mark</h2>
-		<p class="quiet">The visit from which this saddle was judged to fit, by whom. Changes count from the latest one.</p>
-		{#if form?.message}<p role="alert" class="alert alert-error">{form.message}</p>{/if}
-		<ul class="marks">
-			{#each data.marks as mark (mark.id)}
-				<li>
-					{formatDay(mark.fittedOn)}{mark.fittedBy ? `, ${mark.fittedBy}` : ''}
-					{#if data.mayWrite}<form method="POST" action="?/unfit" use:enhance>
-							<input type="hidden" name="id" value={mark.id} /><button
-								class="btn btn-ghost"
-								aria-label={`Take away the fit mark of ${formatDay(mark.fittedOn)}`}>Take away</button
-							>
-						</form>{/if}
-				</li>
-			{/each}
-		</ul>
-		{#if data.pairing && data.visits.length > 0 && data.mayWrite}
-			<form method="POST" action="?/fit" class="fit" use:enhance>
-				<input type="hidden" name="id" value={data.newFitMarkId} />
-				<input type="hidden" name="pairingId" value={data.pairing.id} />
-				<label
-					>Fits from the visit of
-					<select class="select" name="visitId"
-						>{#each data.visits as v (v.id)}<option value={v.id} selected={v.visitedOn === data.day}
-								>{formatDay(v.visitedOn)}</option
-							>{/each}</select
-					>
-				</label>
-				<label>Judged by<input class="input" name="fittedBy" maxlength="80" placeholder="name of the fitter" /></label>
-				<button class="btn">Set fit mark</button>
-			</form>
-		{:else if !data.pairing}
-			<p>First say which saddle: <a class="link" href={`/saddles?horse=${data.horse.id}`}>saddles</a>.</p>
-		{/if}
-	</section>
+	<FitMarks
+		horseId={data.horse.id}
+		mayWrite={data.mayWrite}
+		pairingId={data.pairing?.id}
+		marks={data.marks}
+		gone={data.undoneMarks.filter((m) => m.pairingId === data.pairing?.id)}
+		visits={data.visits}
+		day={data.day}
+		joined={data.joined}
+		newId={data.newFitMarkId}
+		{form}
+	/>
 	<section class="sheet">
-		<h2>This record</h2>
+		<h2>This day</h2>
 		{#each visitsOn as visit (visit.id)}
 			<p>
 				{formatDay(visit.visitedOn)}: {visit.tracings} tracings{visit.taps
 					? `, ${visit.taps} things noted`
-					: ''}{visit.note ? `. ${visit.note}` : ''}
+					: ''}{visit.note ? `. “${visit.note}”` : ''}
 				{#if data.mayWrite}<a
 						class="link"
 						data-sveltekit-reload
 						href={`/horses/${data.horse.id}/walk?visit=${visit.id}`}>Go on with it</a
 					>{/if}
-				{#if data.mayWrite && data.saved !== visit.id}<a
+				{#if data.mayWrite && data.saved?.id !== visit.id}<a
 						class="link"
 						href={`/horses/${data.horse.id}?on=${visit.visitedOn}&saved=${visit.id}`}>Entered by mistake?</a
 					>{/if}
 			</p>
 		{/each}
 		<p class="links">
+			<a class="link" href={`/horses/${data.horse.id}/record`}>All visits, notes and what was taken back</a>
 			<a class="link" href={`/api/horses/${data.horse.id}/points.csv`} download>All points, CSV</a>
-			<a class="link" href={`/api/horses/${data.horse.id}/archive.json`} download>Whole horse, JSON</a>
-			{#if data.mayWrite}<a class="link" href={`/horses/${data.horse.id}/edit`}>Edit name and birth year</a>{/if}
+			<a class="link" href={`/api/horses/${data.horse.id}/archive.json`} download>Tracings and fit marks, JSON</a>
+			{#if data.mayWrite}<a class="link" href={`/horses/${data.horse.id}/edit`}>Edit or archive</a>{/if}
 		</p>
 	</section>
 </div>
@@ -252,6 +234,20 @@
 	}
 	.saddle {
 		margin-left: auto;
+	}
+	.chip {
+		display: inline-block;
+		padding: 0.2rem 0.7rem;
+		border: 1.5px solid var(--zt-line);
+		border-radius: 1rem;
+		margin-right: 0.3rem;
+	}
+	.chip[aria-current] {
+		border-color: var(--zt-strap);
+		background: var(--zt-hide);
+	}
+	.alarm {
+		color: var(--zt-alarm);
 	}
 	.acts {
 		display: flex;
@@ -304,19 +300,6 @@
 		display: grid;
 		gap: 0.5rem;
 		align-content: start;
-	}
-	.marks li {
-		display: flex;
-		justify-content: space-between;
-		align-items: center;
-	}
-	.fit {
-		display: grid;
-		gap: 0.6rem;
-	}
-	.fit label {
-		display: grid;
-		font-weight: 600;
 	}
 	.links {
 		display: flex;

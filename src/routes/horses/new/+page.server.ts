@@ -13,8 +13,9 @@ export const load: PageServerLoad = ({ locals, url, cookies }) =>
 
 export const actions: Actions = {
 	default: async ({ request, locals }) => {
-		const form = await request.formData();
-		const answer = await answerForm(form, () => putHorse(app().db, locals.scope, parseFields(form, schemas.horse)));
+		const answer = await answerForm(request, (form) =>
+			putHorse(app().db, locals.scope, parseFields(form, schemas.horse))
+		);
 		if ('yardId' in answer) redirect(303, `/horses/${answer.id}`);
 		return answer;
 	}

@@ -3,11 +3,11 @@ import { app } from '$lib/server/app.js';
 import { putVisit, setVisitUndone } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
 
-/** Writes a visit whole. Idempotent: the same body again answers `unchanged`. */
+/** Writes a visit whole. Idempotent: the same body again answers `unchanged`; an edit names the version it started from. */
 export const PUT: RequestHandler = ({ params, request, locals }) =>
 	answerJson(async () => {
-		const input = await parseVisit(request, params.visit);
-		return { outcome: await putVisit(app().db, locals.scope, input) };
+		const input = await parseVisit(request, locals.scope, params.visit);
+		return putVisit(app().db, locals.scope, input, locals.person?.name);
 	});
 
 /** Takes a visit back; it can be put in again. */

@@ -1,18 +1,29 @@
 import { redirect } from '@sveltejs/kit';
 import { answerForm, answerPage, parseFields, parseId, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { findHorse, putHorse } from '$lib/server/records/index.js';
+import { findHorse, putHorse, setHorseArchived } from '$lib/server/records/index.js';
 import type { Actions, PageServerLoad } from './$types.js';
 
 export const load: PageServerLoad = ({ locals, params }) =>
-	answerPage(async () => ({ horse: await findHorse(app().db, locals.scope, parseId(params.horse)) }));
+	answerPage(async () => ({ edited: await findHorse(app().db, locals.scope, parseId(params.horse)) }));
 
 export const actions: Actions = {
-	default: async ({ request, locals, params }) => {
-		const form = await request.formData();
-		form.set('id', params.horse);
-		const answer = await answerForm(form, () => putHorse(app().db, locals.scope, parseFields(form, schemas.horse)));
+	save: async ({ request, locals, params }) => {
+		const answer = await answerForm(request, (form) => {
+			form.set('id', params.horse);
+			return putHorse(app().db, locals.scope, parseFields(form, schemas.horse));
+		});
 		if ('yardId' in answer) redirect(303, `/horses/${answer.id}`);
+		return answer;
+	},
+	out: async ({ request, locals, params }) => {
+		const answer = await answerForm(request, async (form) => {
+			form.set('id', params.horse);
+			const { id, out } = parseFields(form, schemas.outOfUse);
+			await setHorseArchived(app().db, locals.scope, id, out);
+			return { done: 'out' as const };
+		});
+		if ('done' in answer) redirect(303, `/horses/${params.horse}`);
 		return answer;
 	}
 };

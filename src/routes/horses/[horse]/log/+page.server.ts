@@ -1,26 +1,28 @@
-import { answerPage, parseId } from '$lib/server/door/index.js';
+import { answerPage } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { findHorse, listPairings, listRides, mustWrite } from '$lib/server/records/index.js';
+import { listRides, mustWrite } from '$lib/server/records/index.js';
 import type { PageServerLoad } from './$types.js';
 
-export const load: PageServerLoad = ({ locals, params }) =>
+const SHOWN = 30;
+
+export const load: PageServerLoad = ({ locals, parent }) =>
 	answerPage(async () => {
-		const { db } = app();
-		const horse = await findHorse(db, locals.scope, parseId(params.horse));
+		const { horse, pairings } = await parent();
 		mustWrite(locals.scope, horse.yardId);
-		const pairings = await listPairings(db, locals.scope, horse.id);
-		const rides = (await listRides(db, horse.id)).slice(0, 30);
+		const rides = (await listRides(app().db, horse.id)).slice(0, SHOWN);
 		return {
-			horse: { id: horse.id, name: horse.name },
-			saddles: pairings.map((p) => ({ id: p.saddleId, name: p.saddleName })),
-			rides: rides.map(({ id, riddenOn, saddleId, pad, seen, atTime, changes }) => ({
+			saddles: pairings.filter((p) => p.inUse).map((p) => ({ id: p.saddleId, name: p.saddleName })),
+			/** Names of saddles in lines of the log, those that rest too. */
+			saddleNames: Object.fromEntries(pairings.map((p) => [p.saddleId, p.saddleName])),
+			rides: rides.map(({ id, riddenOn, saddleId, pad, seen, atTime, changes, note }) => ({
 				id,
 				riddenOn,
 				saddleId,
 				pad,
 				seen,
 				atTime,
-				changes
+				changes,
+				note
 			}))
 		};
 	});

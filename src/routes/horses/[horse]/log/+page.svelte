@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { onMount } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import { v7 as uuidv7 } from 'uuid';
 	import { BEHAVIOUR_WORDS, CHANGE_WORDS, PAD_WORDS, WHEN_WORDS } from '$words/index.js';
 	import { formatDay, todayHere } from '$lib/ui/format.js';
@@ -17,12 +17,18 @@
 		readonly seen: readonly string[];
 		readonly atTime: string;
 		readonly changes: readonly string[];
+		readonly note: string;
 	}
 	let seen: readonly string[] = $state([]);
 	let changes: readonly string[] = $state([]);
 	let atTime = $state('throughout');
 	let saddleId: string | null = $state(null);
-	let pad = $state('none');
+	/** The pad of the last ride is offered first. */
+	let pad = $state(untrack(() => data.rides[0]?.pad) ?? 'none');
+	let riddenOn = $state(todayHere());
+	let note = $state('');
+	/** A second tap of the same finger logs nothing. */
+	let resting = $state(false);
 	let said = $state('');
 	let added: readonly Line[] = $state.raw([]);
 	let gone: readonly string[] = $state.raw([]);
@@ -42,14 +48,27 @@
 			.filter((r) => r.horseId === data.horse.id);
 	});
 
+	const REST_MS = 1500;
 	async function log(what: readonly string[]) {
-		const line: Line = { id: uuidv7(), riddenOn: todayHere(), saddleId: saddle, pad, seen: what, atTime, changes };
+		if (resting) return;
+		resting = true;
+		setTimeout(() => (resting = false), REST_MS);
+		const line: Line = {
+			id: uuidv7(),
+			riddenOn: riddenOn || todayHere(),
+			saddleId: saddle,
+			pad,
+			seen: what,
+			atTime,
+			changes,
+			note: note.trim()
+		};
 		const store = await sync.store();
-		const body = { ...line, horseId: data.horse.id, note: '', seen: [...what], changes: [...changes] };
+		const body = { ...line, horseId: data.horse.id, seen: [...what], changes: [...changes] };
 		await store.put('rides', { id: line.id, personId: sync.personId, mark: 'waiting', body });
 		added = [line, ...added];
 		said = what.length + changes.length > 0 ? 'Logged.' : 'Logged: nothing seen.';
-		[seen, changes] = [[], []];
+		[seen, changes, note] = [[], [], ''];
 		await sync.send();
 	}
 	async function takeBack(line: Line) {
@@ -60,7 +79,7 @@
 		else said = 'No connection: take it back when there is one.';
 		await sync.count();
 	}
-	const nameOf = (id: string | null) => data.saddles.find((s) => s.id === id)?.name ?? 'no saddle';
+	const nameOf = (id: string | null) => (id ? (data.saddleNames[id] ?? 'another saddle') : 'no saddle');
 	const words = (line: Line) =>
 		[...line.seen.map((s) => BEHAVIOUR_WORDS[s] ?? s), ...line.changes.map((c) => CHANGE_WORDS[c] ?? c)].join(', ') ||
 		'nothing seen';
@@ -71,7 +90,12 @@
 	<header class="head-row">
 		<h1>Ride log: <a href={`/horses/${data.horse.id}`} data-sveltekit-reload>{data.horse.name}</a></h1>
 	</header>
-	<button class="btn btn-primary" onclick={() => void log([])}>Rode today, nothing seen</button>
+	<div class="when">
+		<label>Day <input class="input" type="date" max={todayHere()} bind:value={riddenOn} /></label>
+		<button class="btn btn-primary" disabled={resting} onclick={() => void log([])}
+			>{riddenOn === todayHere() ? 'Rode today' : `Rode ${formatDay(riddenOn)}`}, nothing seen</button
+		>
+	</div>
 	<section class="sheet">
 		<h2>Or: what was seen</h2>
 		<Choices
@@ -107,8 +131,14 @@
 			multiple
 			onchoose={(c) => (changes = flip(changes, c))}
 		/>
-		<button class="btn btn-primary" disabled={seen.length + changes.length === 0} onclick={() => void log(seen)}
-			>Log it</button
+		<label
+			>Note (need not be typed)<textarea class="textarea w-full" rows="2" maxlength="1000" bind:value={note}
+			></textarea></label
+		>
+		<button
+			class="btn btn-primary"
+			disabled={resting || seen.length + changes.length === 0}
+			onclick={() => void log(seen)}>Log it</button
 		>
 		<p class="quiet">New behaviour can come from the saddle; it has other causes too. Pain or lameness: vet first.</p>
 	</section>
@@ -119,7 +149,8 @@
 				<span
 					><b>{formatDay(line.riddenOn)}</b>
 					{words(line)}{line.seen.length > 0 ? ` ${WHEN_WORDS[line.atTime]}` : ''}
-					<span class="quiet">{nameOf(line.saddleId)}, {PAD_WORDS[line.pad]}</span></span
+					<span class="quiet">{nameOf(line.saddleId)}, {PAD_WORDS[line.pad]}</span>{#if line.note}
+						“{line.note}”{/if}</span
 				>
 				<button
 					class="btn btn-ghost"
@@ -140,6 +171,19 @@
 	}
 	.head-row {
 		margin: 0;
+	}
+	.when {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.6rem;
+		align-items: end;
+	}
+	.when label {
+		display: grid;
+		font-weight: 600;
+	}
+	.when .btn {
+		flex: 1 1 14rem;
 	}
 	section {
 		display: grid;

@@ -1,47 +1,35 @@
 import type { Call } from '$core/call/index.js';
 import { compareDays, LIMITS } from '$core/change/index.js';
 import { MAIN_STATIONS } from '$core/curve/index.js';
-import { answerPage, parseId } from '$lib/server/door/index.js';
+import { answerPage } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import {
-	findHorse,
-	latestCalls,
-	listCalls,
-	listFitMarks,
-	listPairings,
-	listTracings
-} from '$lib/server/records/index.js';
+import { latestCalls, listCalls, listTracings } from '$lib/server/records/index.js';
+import { trendOf } from '$lib/server/records/trends.js';
 import type { PageServerLoad } from './$types.js';
 
 /** A limit that is reached already is no forecast. */
 const ahead = (call: Call) => (call.verdict === 'refit' || call.verdict === 'stop' ? null : call.forecast);
 
 /** The back's shape through time at one station: `?station=T8&against=YYYY-MM-DD&on=YYYY-MM-DD`. */
-export const load: PageServerLoad = ({ locals, params, url }) =>
+export const load: PageServerLoad = ({ parent, url }) =>
 	answerPage(async () => {
 		const { db } = app();
-		const horse = await findHorse(db, locals.scope, parseId(params.horse));
-		const pairings = await listPairings(db, locals.scope, horse.id);
+		const { horse, pairings, marks: allMarks } = await parent();
 		const pairing = pairings.find((p) => p.id === url.searchParams.get('pairing')) ?? pairings[0];
-		const pairingIds = pairings.map((p) => p.id);
-		const [tracings, allMarks, calls, latest] = await Promise.all([
+		const [tracings, calls, latest] = await Promise.all([
 			listTracings(db, horse.id),
-			listFitMarks(db, pairingIds),
 			pairing ? listCalls(db, pairing.id) : [],
-			latestCalls(db, pairingIds)
+			latestCalls(
+				db,
+				pairings.map((p) => p.id)
+			)
 		]);
-		const marksOf = (id: string | undefined) => allMarks.filter((m) => m.pairingId === id);
-		const marks = marksOf(pairing?.id);
+		const marks = allMarks.filter((m) => m.pairingId === pairing?.id);
 		const station = MAIN_STATIONS.find((s) => s === url.searchParams.get('station')) ?? 'T8';
 		const days = [...new Set(tracings.filter((t) => t.station === station).map((t) => t.visitedOn))].sort();
 		const known = (name: string) => days.find((d) => d === url.searchParams.get(name));
 		const fitDay = marks.at(-1)?.fittedOn;
 		const against = known('against') ?? days.find((d) => d === fitDay) ?? days[0] ?? null;
-		const side = (which: string) =>
-			calls.flatMap((call) => {
-				const c = call.changes.find((x) => x.station === station && x.side === which);
-				return c ? [{ day: call.visitedOn, mm: c.mm, sdMm: c.sdMm }] : [];
-			});
 		const last = calls.at(-1);
 		const saddles = pairings.map((p) => {
 			const call = latest.get(p.id);
@@ -49,12 +37,11 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 				pairingId: p.id,
 				name: p.saddleName,
 				school: p.school,
-				fittedOn: marksOf(p.id).at(-1)?.fittedOn ?? null,
+				fittedOn: p.fittedOn ?? null,
 				call: call ? { verdict: call.verdict, sureness: call.sureness, refitOn: ahead(call)?.refitOn ?? null } : null
 			};
 		});
 		return {
-			horse: { id: horse.id, name: horse.name },
 			saddle: pairing?.saddleName ?? null,
 			pairingId: pairing?.id ?? null,
 			saddles,
@@ -65,7 +52,7 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 			on: known('on') ?? days[days.length - 1] ?? null,
 			fitDays: marks.map((m) => m.fittedOn),
 			comparison: against ? (compareDays(station, tracings, against) ?? null) : null,
-			trend: { near: side('near'), off: side('off') },
+			trend: trendOf(calls, station),
 			forecast: last ? ahead(last) : null,
 			skill: last ? { repeatsMm: last.withinVisitSdMm, detectableMm: last.detectableChangeMm } : null
 		};

@@ -1,33 +1,30 @@
-import { answerPage, parseId } from '$lib/server/door/index.js';
+import { hasFindings } from '$core/visit/index.js';
+import { answerPage } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import {
 	findEvidence,
-	findHorse,
+	judgeOn,
 	listCalls,
-	listPairings,
 	listVisits,
 	photosOf,
-	readingsOn,
 	shapePoints,
 	signsOf
 } from '$lib/server/records/index.js';
 import type { PageServerLoad } from './$types.js';
 
-export const load: PageServerLoad = ({ locals, params, url }) =>
+export const load: PageServerLoad = ({ locals, parent, url }) =>
 	answerPage(async () => {
 		const { db } = app();
-		const horse = await findHorse(db, locals.scope, parseId(params.horse));
-		const [pairings, visits, found] = await Promise.all([
-			listPairings(db, locals.scope, horse.id),
-			listVisits(db, locals.scope, horse.id),
-			findEvidence(db, horse.id)
-		]);
-		const calls = pairings[0] ? await listCalls(db, pairings[0].id) : [];
-		const days = [...new Set(visits.map((v) => v.visitedOn))].sort();
+		const { horse, pairings } = await parent();
+		const pairing = pairings.find((p) => p.id === url.searchParams.get('pairing')) ?? pairings[0];
+		const [visits, found] = await Promise.all([listVisits(db, locals.scope, horse.id), findEvidence(db, horse.id)]);
+		const calls = pairing ? await listCalls(db, pairing.id) : [];
+		const looked = new Set(found.visits.filter((v) => hasFindings(v.states)).map((v) => v.id));
+		const days = [...new Set(visits.filter((v) => v.tracings > 0 || looked.has(v.id)).map((v) => v.visitedOn))].sort();
 		const known = (name: string) => days.find((d) => d === url.searchParams.get(name));
 		const on = known('on') ?? days[days.length - 1] ?? null;
+		const shape = on ? calls.filter((c) => c.visitedOn <= on).at(-1) : undefined;
 		return {
-			horse: { id: horse.id, name: horse.name },
 			days,
 			on,
 			beside: known('beside') ?? null,
@@ -35,7 +32,7 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 			signs: signsOf(found),
 			shape: shapePoints(calls),
 			photos: photosOf(found),
-			readings: on ? readingsOn(pairings[0], found, calls.filter((c) => c.visitedOn <= on).at(-1), on) : [],
-			rides: found.rides.slice(0, 200).map((r) => ({ day: r.riddenOn, seen: r.seen, changes: r.changes }))
+			readings: on ? judgeOn(horse, pairing, found, shape, on).readings : [],
+			rides: found.rides.slice(0, 200).map((r) => ({ day: r.riddenOn, seen: r.seen, changes: r.changes, note: r.note }))
 		};
 	});

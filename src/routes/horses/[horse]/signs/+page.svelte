@@ -39,15 +39,7 @@
 		const latest = data.shape.filter((p) => p.day <= day).at(-1)?.day;
 		return data.shape
 			.filter((p) => p.day === latest && sides.includes(p.side))
-			.map((p) => ({
-				station: p.station,
-				side: p.side,
-				measure: 'band_half_width_mm' as const,
-				mm: p.mm,
-				sdMm: 0,
-				ci95: [p.mm, p.mm] as const,
-				real: p.real
-			}));
+			.map(({ station, side, mm, real }) => ({ station, side, mm, real }));
 	};
 	function to(name: 'on' | 'beside', day: string | null) {
 		const next = new URL(page.url);
@@ -189,7 +181,7 @@
 							{formatDay(r.day)}: {[
 								...r.seen.map((s) => BEHAVIOUR_WORDS[s] ?? s),
 								...r.changes.map((c) => CHANGE_WORDS[c] ?? c)
-							].join(', ') || 'nothing seen'}
+							].join(', ') || 'nothing seen'}{r.note ? `. “${r.note}”` : ''}
 						</li>
 					{/each}
 				</ul>

@@ -1,22 +1,30 @@
-import { answerPage, parseId } from '$lib/server/door/index.js';
+import { ageYearsOn } from '$core/units/index.js';
+import { answerPage } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { findHand, findHorse, listPairings, mustWrite, readBefore, treatsHorses } from '$lib/server/records/index.js';
+import { findHand, latestCalls, mustWrite, readBefore, treatsHorses } from '$lib/server/records/index.js';
 import type { PageServerLoad } from './$types.js';
 
 /** Nothing here hangs on the visit or the step: the page is kept by the device and opens without a connection. */
-export const load: PageServerLoad = ({ locals, params }) =>
+export const load: PageServerLoad = ({ locals, parent }) =>
 	answerPage(async () => {
 		const { db } = app();
-		const horse = await findHorse(db, locals.scope, parseId(params.horse));
+		const { horse, pairings } = await parent();
 		mustWrite(locals.scope, horse.yardId);
-		const [pairings, hand, before] = await Promise.all([
-			listPairings(db, locals.scope, horse.id),
+		const inUse = pairings.filter((p) => p.inUse);
+		const [hand, before, shapes] = await Promise.all([
 			findHand(db, locals.scope),
-			readBefore(db, horse)
+			readBefore(db, horse, locals.today),
+			latestCalls(
+				db,
+				inUse.map((p) => p.id)
+			)
 		]);
 		return {
-			horse: { id: horse.id, name: horse.name },
-			pairings,
+			/** Saddles that are ridden in; a visit asks of these. */
+			inUse,
+			/** How the shape stands in each of them, for judging beside the horse. */
+			shapes: Object.fromEntries(shapes),
+			ageYears: ageYearsOn(horse.bornYear, locals.today) ?? null,
 			hand,
 			before,
 			treats: treatsHorses(locals.scope)

@@ -8,6 +8,7 @@
 	import { warm } from '$lib/ui/offline/cacheRules.js';
 	import { sync, type KeptVisit } from '$lib/ui/offline/index.js';
 	import { todayHere } from '$lib/ui/format.js';
+	import Choices from '$lib/ui/walk/Choices.svelte';
 	import DisagreeBar from '$lib/ui/walk/DisagreeBar.svelte';
 	import StepChecks from '$lib/ui/walk/StepChecks.svelte';
 	import StepDecide from '$lib/ui/walk/StepDecide.svelte';
@@ -32,7 +33,7 @@
 	let kept: readonly KeptVisit[] = $state.raw([]);
 	let heading: HTMLHeadingElement | undefined = $state();
 
-	const pairing = $derived(data.pairings.find((p) => p.id === walk?.text('saddle')) ?? data.pairings[0]);
+	const pairing = $derived(data.pairings.find((p) => p.id === walk?.text('saddle')) ?? data.inUse[0]);
 	const way = $derived((walk?.text('way') ?? 'full') as Way);
 	const steps = $derived(stepsOf(way, data.treats));
 	const padded = $derived(!['none', undefined].includes(walk?.text('pad/pad')));
@@ -70,7 +71,7 @@
 	async function begin(way: Way) {
 		await open(uuidv7(), todayHere(), true);
 		await walk?.set('way', way);
-		if (data.pairings[0]) await walk?.set('saddle', data.pairings[0].id);
+		if (data.inUse[0]) await walk?.set('saddle', data.inUse[0].id);
 		at = screensOf(stepsOf(way, data.treats), pairing?.saddleKind, false)[0]?.key ?? 'decide';
 		replaceState(urlFor(at), {});
 	}
@@ -145,6 +146,14 @@
 			<p class="quiet">{STEP_SAYS[step]}</p>
 			{#if STEP_CAUTION[step]}<p class="caution">{STEP_CAUTION[step]}</p>{/if}
 		{/if}
+		{#if (step === 'bare' || step === 'decide') && data.inUse.length > 1}
+			<Choices
+				label="Which saddle"
+				options={data.inUse.map((p) => [p.id, p.saddleName] as const)}
+				chosen={[pairing?.id ?? '']}
+				onchoose={(id) => void walk?.set('saddle', id)}
+			/>
+		{/if}
 		{#each screen ? [screen] : [] as shown (shown.key)}
 			{@const onnext = () => nextFrom(shown.key)}
 			<section class="step">
@@ -170,7 +179,16 @@
 				{:else if shown.step === 'photos'}<StepPhotos {walk} {onnext} />
 				{:else if shown.step === 'treatment'}<StepTreatment {walk} />
 				{:else}
-					<StepDecide {walk} {pairing} before={data.before} {steps} onstep={toStep} onfinish={finish} />
+					<StepDecide
+						{walk}
+						{pairing}
+						shape={pairing ? data.shapes[pairing.id] : undefined}
+						before={data.before}
+						ageYears={data.ageYears ?? undefined}
+						{steps}
+						onstep={toStep}
+						onfinish={finish}
+					/>
 				{/if}
 			</section>
 		{/each}

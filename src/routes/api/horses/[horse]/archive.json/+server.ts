@@ -1,6 +1,6 @@
-import { writeHorseArchive } from '$core/formats/index.js';
 import { answerPage, download, parseId } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
+import { makeExport } from '$lib/server/print/index.js';
 import { findHorse, listFitMarks, listPairings, listTracings } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
 
@@ -24,6 +24,7 @@ export const GET: RequestHandler = ({ params, locals }) =>
 			...(horse.bornYear ? { bornYear: horse.bornYear } : {}),
 			...(horse.about ? { notes: horse.about } : {})
 		};
-		const text = writeHorseArchive({ horse: about, tracings: await listTracings(db, horse.id), fitMarks });
-		return download(text, 'application/json', `${horse.name}-archive.json`);
+		const tracings = await listTracings(db, horse.id);
+		const text = await makeExport('archive', { horse: about, tracings, fitMarks });
+		return download(text, 'application/json', `${horse.name}-tracings-and-fit-marks.json`);
 	});

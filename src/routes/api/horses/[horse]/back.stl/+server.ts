@@ -1,8 +1,7 @@
-import { loftBack, placedCuts } from '$core/back/index.js';
-import { writeStl } from '$core/formats/index.js';
 import { parseDay } from '$core/units/index.js';
 import { answerPage, download, parseId } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
+import { makeExport } from '$lib/server/print/index.js';
 import { cutsOfDay } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
 
@@ -11,5 +10,5 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
 	answerPage(async () => {
 		const day = parseDay(url.searchParams.get('on') ?? '');
 		const { horse, cuts } = await cutsOfDay(app().db, locals.scope, parseId(params.horse), day);
-		return download(writeStl(loftBack(placedCuts(cuts))), 'model/stl', `${horse.name}-${day}.stl`);
+		return download(await makeExport('stl', cuts), 'model/stl', `${horse.name}-${day}.stl`);
 	});

@@ -2,7 +2,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { answerPage, download, parseFields, parseId, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { findHorse } from '$lib/server/records/index.js';
-import { tiledSheets, tracingSheets } from '$lib/server/print/index.js';
+import { makeExport } from '$lib/server/print/index.js';
 import type { RequestHandler } from './$types.js';
 
 /**
@@ -14,6 +14,6 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
 		const { size, on, visit } = parseFields(url.searchParams, schemas.printedSheet);
 		const horse = await findHorse(app().db, locals.scope, parseId(params.horse));
 		const owner = { horseId: horse.id, horse: horse.name, visitId: visit ?? uuidv7() };
-		const pdf = on ? await tiledSheets(owner, size, on) : await tracingSheets(owner, size);
+		const pdf = on ? await makeExport('tiles', owner, size, on) : await makeExport('sheets', owner, size);
 		return download(pdf, 'application/pdf', `${horse.name}-sheets-${size}${on ? `-on-${on}` : ''}.pdf`);
 	});

@@ -1,7 +1,7 @@
-import { writeDxf } from '$core/formats/index.js';
 import { parseDay } from '$core/units/index.js';
 import { answerPage, download, parseId } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
+import { makeExport } from '$lib/server/print/index.js';
 import { tracingsOfDay } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
 
@@ -10,5 +10,5 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
 	answerPage(async () => {
 		const day = parseDay(url.searchParams.get('on') ?? '');
 		const { horse, tracings } = await tracingsOfDay(app().db, locals.scope, parseId(params.horse), day);
-		return download(writeDxf(tracings), 'image/vnd.dxf', `${horse.name}-${day}.dxf`);
+		return download(await makeExport('dxf', tracings), 'image/vnd.dxf', `${horse.name}-${day}.dxf`);
 	});

@@ -1,4 +1,12 @@
-import { answerJson, batchSchema, clashedEntries, parseId, parseJson, sortBatch } from '$lib/server/door/index.js';
+import {
+	answerJson,
+	batchSchema,
+	BOUNDS,
+	clashedEntries,
+	parseId,
+	parseJson,
+	sortBatch
+} from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { findWalk, putEntries } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
@@ -7,7 +15,7 @@ import type { RequestHandler } from './$types.js';
 export const POST: RequestHandler = ({ params, request, locals }) =>
 	answerJson(async () => {
 		const now = new Date();
-		const batch = await parseJson(request, batchSchema);
+		const batch = await parseJson(request, locals.scope, BOUNDS.entries, batchSchema);
 		const { kept, refused, clockOffMs } = sortBatch(parseId(params.visit), batch, now);
 		const { stored, clashed } = await putEntries(app().db, locals.scope, kept);
 		return { stored, refused: [...refused, ...clashedEntries(kept, clashed)], clockOffMs };

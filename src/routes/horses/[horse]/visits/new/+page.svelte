@@ -1,33 +1,39 @@
 <script lang="ts">
-	import { goto } from '$app/navigation';
+	import { beforeNavigate, goto } from '$app/navigation';
 	import { onMount } from 'svelte';
-	import { v7 as uuidv7 } from 'uuid';
 	import { frameAtApex, MAIN_STATIONS, makeCurve, type Curve } from '$core/curve/index.js';
 	import FileDrop from '$lib/ui/entry/FileDrop.svelte';
 	import Keypad from '$lib/ui/entry/Keypad.svelte';
 	import PicturePad from '$lib/ui/entry/PicturePad.svelte';
 	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
+	import DeskKept from '$lib/ui/desk/DeskKept.svelte';
 	import RulerDesk from '$lib/ui/desk/RulerDesk.svelte';
 	import ScanDesk from '$lib/ui/desk/ScanDesk.svelte';
 	import SheetDesk from '$lib/ui/desk/SheetDesk.svelte';
-	import { belongsHere, fileElsewhere, withSheet, type FiledVisit, type KeptSheet } from '$lib/ui/desk/filing.js';
-	import TracingGrid from '$lib/ui/entry/TracingGrid.svelte';
+	import {
+		belongsHere,
+		fileElsewhere,
+		withSheet,
+		type FiledVisit,
+		type KeptSheet,
+		type LooseSheet
+	} from '$lib/ui/desk/filing.js';
 	import {
 		curveOf,
 		draftTracing,
-		findDraft,
-		forgetDraft,
 		freeRepeat,
-		keepDraft,
+		mergeDrafts,
 		newDraft,
 		withTracing,
-		type DraftTracing,
-		type DraftVisit
+		type DraftVisit,
+		type TypedRow
 	} from '$lib/ui/entry/draft.js';
+	import { adoptFile } from '$lib/ui/entry/adoptFile.js';
+	import { saveDesk } from '$lib/ui/desk/saveDesk.js';
+	import { findDraft, forgetDraft, keepDraft } from '$lib/ui/entry/draftKeeper.js';
 	import { readFiles, type FileResult } from '$lib/ui/entry/readFiles.js';
-	import { sendPhoto, sendTracings, sendVisit } from '$lib/ui/entry/sendVisit.js';
 	import { formatDay, todayHere } from '$lib/ui/format.js';
-	import { shrinkPhoto } from '$lib/ui/offline/shrinkPhoto.js';
+	import { recall, remember } from '$lib/ui/settings.js';
 	import type { PageProps } from './$types.js';
 
 	const { data }: PageProps = $props();
@@ -40,21 +46,26 @@
 		['picture', 'Picture']
 	] as const;
 
-	/** Sheets are kept as large as they were taken, within reason. */
-	const ORIGINAL_PX = 4600;
-
-	let draft: DraftVisit = $state(newDraft(todayHere()));
+	let draft: DraftVisit = $state.raw(newDraft(todayHere()));
 	let mode: (typeof MODES)[number][0] = $state('keypad');
 	let station: string = $state('T8');
 	let results: FileResult[] = $state([]);
-	let pictures: File[] = $state([]);
+	let pictures: readonly File[] = $state.raw([]);
+	let loose: readonly LooseSheet[] = $state.raw([]);
+	let typed: readonly TypedRow[] = $state.raw([]);
+	let leftLoose: readonly LooseSheet[] = $state.raw([]);
+	let leftTyped: readonly TypedRow[] = $state.raw([]);
+	let operator = $state('');
 	let sending = $state(false);
 	let refusal = $state('');
+	let conflict = $state(false);
 	let resumed = $state(false);
+	let loaded = $state(false);
 	let reading = $state(false);
+	let saved = false;
 	/** Visits of other horses and days that sheets filed themselves into. */
 	let elsewhere: readonly FiledVisit[] = $state.raw([]);
-	/** The visit that is being walked or changed; it is written whole. Others are added to. */
+	/** The visit that is being walked or changed. */
 	let opened: string | undefined = $state();
 
 	const before = $derived(
@@ -66,59 +77,62 @@
 	);
 	const repeat = $derived(freeRepeat(draft, station));
 	const count = $derived(elsewhere.reduce((n, v) => n + v.draft.tracings.length, draft.tracings.length));
-	const ready = $derived(count > 0 && draft.visitedOn !== '');
+	/** A visit that stands on the server may be left without tracings; a new one may not. */
+	const ready = $derived((count > 0 || draft.version !== undefined) && draft.visitedOn !== '');
+	const unkept = $derived(loose.length > 0 || typed.length > 0);
 	const nameOf = (id: string) => data.horses.find((h) => h.id === id)?.name;
+	/** The visit as the server has it; a page kept for another visit says nothing of this one. */
+	const own = $derived(data.own && data.own.id === opened ? data.own : undefined);
 
-	onMount(() => {
+	onMount(async () => {
 		const query = new URLSearchParams(location.search);
-		const visit = query.get('visit');
-		opened = visit ?? undefined;
-		if (visit)
-			draft = {
-				...draft,
-				id: visit,
-				visitedOn: query.get('on') ?? draft.visitedOn,
-				tracings: data.own?.tracings ?? []
-			};
-		const found = findDraft(data.horse.id);
-		if (!found) return;
-		// What was left unsaved goes into the visit that is being walked now.
-		draft = visit ? found.tracings.reduce(withTracing, draft) : found;
-		resumed = true;
+		opened = query.get('visit') ?? undefined;
+		operator = recall('zt-operator') ?? data.me;
+		const found = await findDraft(data.horse.id, opened);
+		if (found) {
+			({ draft, pictures, elsewhere } = found);
+			[leftLoose, leftTyped] = [found.loose, found.typed];
+			if (found.loose.length > 0) mode = 'sheets';
+			resumed = true;
+		} else if (own) draft = fromServer(own);
+		else if (opened) draft = { ...draft, id: opened, visitedOn: query.get('on') ?? draft.visitedOn };
+		loaded = true;
 	});
+	const fromServer = (v: NonNullable<typeof own>): DraftVisit => ({
+		id: v.id,
+		visitedOn: v.visitedOn,
+		note: v.note,
+		version: v.version,
+		tracings: v.tracings
+	});
+	/** Everything on the desk is kept on the device at each step: a reload half-way loses nothing. */
+	$effect(() => {
+		if (!loaded || saved) return;
+		const desk = { draft, pictures, elsewhere, loose, typed };
+		if (desk.draft.tracings.length + loose.length + typed.length + elsewhere.length > 0 || draft.note || resumed)
+			void keepDraft(data.horse.id, opened, desk);
+	});
+	beforeNavigate(({ cancel, willUnload }) => {
+		if (saved || !unkept) return;
+		// On the way out the browser asks in its own words.
+		if (willUnload) cancel();
+		else if (!confirm('Something here is read or typed but not kept yet. It stays on this device. Leave all the same?'))
+			cancel();
+	});
+
 	function change(next: DraftVisit) {
 		draft = next;
-		keepDraft(data.horse.id, next);
 	}
-	function keep(curve: Curve, source: DraftTracing['source']) {
-		change(withTracing(draft, draftTracing(station, repeat, frameAtApex(curve), source)));
+	function keep(curve: Curve, source: string) {
+		change(withTracing(draft, draftTracing(station, repeat, frameAtApex(curve), { source, operator })));
 		if (freeRepeat(draft, station) > 3) station = MAIN_STATIONS.find((s) => freeRepeat(draft, s) <= 3) ?? station;
-	}
-	function adopt(result: FileResult) {
-		if (result.status === 'refused') return;
-		const days = new Set(result.report.tracings.map((t) => t.visitedOn));
-		if (days.size === 1 && draft.tracings.length === 0)
-			draft = { ...draft, visitedOn: [...days][0] ?? draft.visitedOn };
-		let next = draft;
-		const source = result.report.kind === 'widths-csv' ? 'widths' : 'points';
-		for (const t of result.report.tracings)
-			if (t.visitedOn === draft.visitedOn) next = withTracing(next, draftTracing(t.station, t.repeat, t.curve, source));
-		for (const line of result.report.lines) {
-			const at = line.station ?? station;
-			const n =
-				line.repeat && !next.tracings.some((t) => t.station === at && t.repeat === line.repeat)
-					? line.repeat
-					: freeRepeat(next, at);
-			next = withTracing(next, draftTracing(at, n, frameAtApex(line.curve), 'svg'));
-		}
-		change(next);
 	}
 	async function takeFiles(files: File[]) {
 		reading = true;
 		const read = await readFiles(files, todayHere());
 		reading = false;
 		results = read;
-		read.forEach(adopt);
+		draft = read.reduce((d, file) => adoptFile(d, file, { station, operator }), draft);
 	}
 	const otherDays = $derived(
 		results
@@ -136,41 +150,27 @@
 		}
 		const next = withSheet({ horseId: data.horse.id, draft, pictures }, kept);
 		change(next.draft);
-		pictures = [...next.pictures];
-	}
-	async function sendPictures(visitId: string, files: readonly File[]) {
-		for (const file of files) {
-			// Upright and without what the camera wrote into it, the place above all.
-			const photo = await shrinkPhoto(file, ORIGINAL_PX);
-			if (photo.status === 'ready') await sendPhoto(uuidv7(), visitId, photo.bytes, photo.mediaType);
-		}
-	}
-	/** Sends what filed itself elsewhere; what is refused stays on the desk. */
-	async function saveElsewhere(): Promise<boolean> {
-		for (const visit of elsewhere) {
-			const result = await sendTracings(visit.horseId, visit.draft);
-			if (result.status === 'refused') {
-				refusal = `${nameOf(visit.horseId) ?? ''}: ${result.message}`;
-				return false;
-			}
-			await sendPictures(visit.draft.id, visit.pictures);
-			elsewhere = elsewhere.filter((v) => v !== visit);
-		}
-		return true;
-	}
-	async function saveHere(): Promise<boolean> {
-		if (draft.tracings.length === 0) return true;
-		const whole = $state.snapshot(draft) as DraftVisit;
-		const result = await (opened ? sendVisit : sendTracings)(data.horse.id, whole);
-		if (result.status === 'refused') refusal = result.message;
-		else await sendPictures(draft.id, pictures);
-		return result.status !== 'refused';
+		pictures = next.pictures;
 	}
 	async function save() {
 		sending = true;
-		refusal = '';
-		if ((await saveHere()) && (await saveElsewhere())) {
-			forgetDraft(data.horse.id);
+		[refusal, conflict] = ['', false];
+		const result = await saveDesk({ horseId: data.horse.id, draft, pictures, elsewhere, nameOf });
+		elsewhere = result.left;
+		refusal = result.say;
+		conflict = result.conflict;
+		if (result.saved) {
+			// Sheets that are not kept yet stay for the next time.
+			saved = !unkept;
+			if (saved) await forgetDraft(data.horse.id, opened);
+			else
+				await keepDraft(data.horse.id, opened, {
+					draft: newDraft(todayHere()),
+					pictures: [],
+					elsewhere: [],
+					loose,
+					typed
+				});
 			if (opened) location.assign(`/horses/${data.horse.id}/walk?visit=${opened}&at=tracings`);
 			else {
 				const here = draft.tracings.length > 0 ? `?saved=${draft.id}&on=${draft.visitedOn}` : '';
@@ -179,11 +179,21 @@
 		}
 		sending = false;
 	}
-	function clear() {
-		forgetDraft(data.horse.id);
-		draft = newDraft(todayHere());
-		results = [];
-		resumed = false;
+	/** Another tab or person saved this visit: theirs is loaded and what lies here is added to it. */
+	async function merge() {
+		const response = await fetch(`/api/visits/${draft.id}/tracings`).catch(() => undefined);
+		if (!response?.ok) {
+			refusal = 'No connection. It is kept on this device; try again when there is one.';
+			return;
+		}
+		draft = mergeDrafts((await response.json()) as DraftVisit, draft);
+		[refusal, conflict] = ['', false];
+	}
+	async function clear() {
+		await forgetDraft(data.horse.id, opened);
+		draft = own ? fromServer(own) : newDraft(todayHere());
+		[results, pictures, elsewhere, resumed] = [[], [], [], false];
+		[leftLoose, leftTyped] = [[], []];
 	}
 </script>
 
@@ -231,19 +241,46 @@
 					>{/each}
 			</div>
 		</div>
-		{#if mode === 'keypad'}
+		<label class="tracer"
+			>Traced by <input
+				class="input"
+				maxlength="80"
+				value={operator}
+				onchange={(e) => {
+					operator = e.currentTarget.value.trim();
+					remember('zt-operator', operator);
+				}}
+			/></label
+		>
+		{#if !loaded}<p class="quiet">Looking for what was left here…</p>
+		{:else if mode === 'keypad'}
 			<Keypad
 				before={before[station]}
 				keepWord={`Keep as ${station}, tracing ${repeat}`}
+				left={leftTyped}
+				ontyped={(rows) => (typed = rows)}
 				onkeep={(c) => keep(c, 'keypad')}
 			/>
 		{:else if mode === 'sheets'}
-			<SheetDesk horseId={data.horse.id} horses={data.horses} {before} kept={draft.tracings} onkeep={keepSheet} />
+			{#key resumed}
+				<SheetDesk
+					horseId={data.horse.id}
+					horses={data.horses}
+					{before}
+					kept={draft.tracings}
+					{operator}
+					left={leftLoose}
+					onkeep={keepSheet}
+					onloose={(l) => (loose = l)}
+				/>
+			{/key}
 		{:else if mode === 'scan'}
 			<ScanDesk
 				{before}
 				onkeep={(s, curve) =>
-					change(withTracing(draft, draftTracing(s, freeRepeat(draft, s), frameAtApex(curve), 'scan')))}
+					change(
+						withTracing(draft, draftTracing(s, freeRepeat(draft, s), frameAtApex(curve), { source: 'scan', operator }))
+					)}
 			/>
 		{:else if mode === 'ruler'}
 			<RulerDesk
@@ -273,42 +310,26 @@
 			/>
 		{/if}
 	</section>
-	<section class="sheet kept">
-		<TracingGrid
-			{before}
-			tracings={draft.tracings.map((t) => ({ ...t, curve: curveOf(t) }))}
-			{station}
-			onstation={(s) => (station = s)}
-			onremove={(id) => change({ ...draft, tracings: draft.tracings.filter((t) => t.id !== id) })}
-		/>
-		{#each elsewhere as visit (visit.draft.id)}
-			<p class="other">
-				<b>{nameOf(visit.horseId)}</b>{visit.horseId === data.horse.id ? ', another visit' : ''}: {visit.draft.tracings
-					.map((t) => `${t.station} ${t.repeat}`)
-					.sort()
-					.join(', ')}
-				<button type="button" class="btn btn-ghost" onclick={() => (elsewhere = elsewhere.filter((v) => v !== visit))}
-					>Leave out</button
-				>
-			</p>
-		{/each}
-		<label class="note"
-			>Note <textarea
-				class="textarea w-full"
-				maxlength="4000"
-				rows="2"
-				value={draft.note}
-				oninput={(e) => change({ ...draft, note: e.currentTarget.value })}></textarea></label
-		>
-		{#if refusal}<p role="alert" class="alert alert-error">{refusal}</p>{/if}
-		<button class="btn btn-primary save" disabled={!ready || sending} onclick={save}
-			>{sending ? 'Saving…' : elsewhere.length > 0 ? `Save all visits (${count})` : `Save the visit (${count})`}</button
-		>
-		<p class="quiet small">
-			Nothing is stored until you save; what you entered stays on this device. Level ground, square on four feet, head
-			straight. If the horse shifts, trace again.
-		</p>
-	</section>
+	<DeskKept
+		horseId={data.horse.id}
+		{before}
+		{draft}
+		{station}
+		{elsewhere}
+		{nameOf}
+		{count}
+		{refusal}
+		{conflict}
+		{loose}
+		{typed}
+		{sending}
+		{ready}
+		onstation={(s) => (station = s)}
+		onchange={change}
+		onleave={(visit) => (elsewhere = elsewhere.filter((v) => v !== visit))}
+		onmerge={merge}
+		onsave={save}
+	/>
 </div>
 
 <style>
@@ -342,8 +363,7 @@
 		gap: 0.75rem;
 		align-items: start;
 	}
-	.enter,
-	.kept {
+	.enter {
 		display: grid;
 		gap: 1rem;
 	}
@@ -353,15 +373,14 @@
 		justify-content: space-between;
 		gap: 0.5rem;
 	}
-	.other {
-		border-left: 6px solid var(--zt-strap);
-		padding-left: 0.7rem;
-	}
-	.note {
+	.tracer {
+		display: flex;
+		gap: 0.5rem;
+		align-items: center;
 		font-weight: 600;
 	}
-	.small {
-		font-size: 0.9rem;
+	.tracer input {
+		max-width: 14rem;
 	}
 	@media (max-width: 640px) {
 		.bar .btn {
@@ -382,10 +401,6 @@
 		}
 		.day {
 			margin-left: 0;
-		}
-		.save {
-			position: sticky;
-			bottom: 0.5rem;
 		}
 	}
 </style>

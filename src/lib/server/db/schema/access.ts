@@ -1,0 +1,98 @@
+import { sql } from 'drizzle-orm';
+import { boolean, check, doublePrecision, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { at, oneOf } from './columns.js';
+
+export const ROLES = ['owner', 'bodyworker', 'fitter', 'viewer'] as const;
+
+export type Role = (typeof ROLES)[number];
+
+/** The sign-in library's `user`. */
+export const person = pgTable('person', {
+	id: uuid('id').primaryKey(),
+	name: text('name').notNull(),
+	email: text('email').notNull().unique(),
+	emailVerified: boolean('email_verified').notNull().default(false),
+	image: text('image'),
+	createdAt: at('created_at').notNull().defaultNow(),
+	updatedAt: at('updated_at').notNull().defaultNow()
+});
+
+export const session = pgTable('session', {
+	id: uuid('id').primaryKey(),
+	token: text('token').notNull().unique(),
+	userId: uuid('person_id')
+		.notNull()
+		.references(() => person.id, { onDelete: 'cascade' }),
+	expiresAt: at('expires_at').notNull(),
+	ipAddress: text('ip_address'),
+	userAgent: text('user_agent'),
+	createdAt: at('created_at').notNull().defaultNow(),
+	updatedAt: at('updated_at').notNull().defaultNow()
+});
+
+/** A way to sign in; holds the password's hash. */
+export const account = pgTable('account', {
+	id: uuid('id').primaryKey(),
+	accountId: text('account_id').notNull(),
+	providerId: text('provider_id').notNull(),
+	userId: uuid('person_id')
+		.notNull()
+		.references(() => person.id, { onDelete: 'cascade' }),
+	accessToken: text('access_token'),
+	refreshToken: text('refresh_token'),
+	idToken: text('id_token'),
+	accessTokenExpiresAt: at('access_token_expires_at'),
+	refreshTokenExpiresAt: at('refresh_token_expires_at'),
+	scope: text('scope'),
+	password: text('password'),
+	createdAt: at('created_at').notNull().defaultNow(),
+	updatedAt: at('updated_at').notNull().defaultNow()
+});
+
+export const verification = pgTable('verification', {
+	id: uuid('id').primaryKey(),
+	identifier: text('identifier').notNull(),
+	value: text('value').notNull(),
+	expiresAt: at('expires_at').notNull(),
+	createdAt: at('created_at').notNull().defaultNow(),
+	updatedAt: at('updated_at').notNull().defaultNow()
+});
+
+export const yard = pgTable('yard', {
+	id: uuid('id').primaryKey(),
+	name: text('name').notNull(),
+	createdAt: at('created_at').notNull().defaultNow()
+});
+
+export const membership = pgTable(
+	'membership',
+	{
+		yardId: uuid('yard_id')
+			.notNull()
+			.references(() => yard.id, { onDelete: 'cascade' }),
+		personId: uuid('person_id')
+			.notNull()
+			.references(() => person.id, { onDelete: 'cascade' }),
+		role: text('role').$type<Role>().notNull()
+	},
+	(t) => [primaryKey({ columns: [t.personId, t.yardId] }), check('membership_role', oneOf('role', ROLES))]
+);
+
+/** A person's stacked fingers in mm. */
+export const personHand = pgTable(
+	'person_hand',
+	{
+		personId: uuid('person_id')
+			.primaryKey()
+			.references(() => person.id, { onDelete: 'cascade' }),
+		twoMm: doublePrecision('two_mm').notNull(),
+		threeMm: doublePrecision('three_mm').notNull(),
+		fourMm: doublePrecision('four_mm').notNull(),
+		breadthMm: doublePrecision('breadth_mm').notNull(),
+		measuredAt: at('measured_at').notNull().defaultNow()
+	},
+	(t) => [
+		check('person_hand_rises', sql`${t.twoMm} < ${t.threeMm} and ${t.threeMm} < ${t.fourMm}`),
+		check('person_hand_breadth', sql`${t.breadthMm} between 50 and 130`)
+	]
+);

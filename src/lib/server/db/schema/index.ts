@@ -1,0 +1,5 @@
+export * from './access.js';
+export * from './horse.js';
+export * from './saddle.js';
+export * from './visit.js';
+export * from './judgement.js';

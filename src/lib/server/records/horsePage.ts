@@ -1,0 +1,46 @@
+import type { Asker } from '../db/index.js';
+import { listFitMarks, listUndoneFitMarks, type HorseFitMark } from './fitMarks.js';
+import { findHorse } from './horses.js';
+import { listPairings, type HorsePairing } from './pairings.js';
+import { mayWrite, type Scope } from './scope.js';
+
+/** A saddle of a horse with the day it was last fitted. */
+export interface MarkedPairing extends HorsePairing {
+	readonly fittedOn: string | undefined;
+}
+
+/** What every page of a horse needs to know of it. */
+export interface HorsePage {
+	readonly horse: {
+		readonly id: string;
+		readonly yardId: string;
+		readonly name: string;
+		readonly about: string;
+		readonly bornYear: number | null;
+		readonly archived: boolean;
+	};
+	readonly mayWrite: boolean;
+	/** Those in use first. */
+	readonly pairings: readonly MarkedPairing[];
+	readonly marks: readonly HorseFitMark[];
+	readonly undoneMarks: readonly HorseFitMark[];
+}
+
+/** Reads a horse with its saddles and fit marks once, for all of its pages. Throws `not-found`. */
+export async function findHorsePage(db: Asker, scope: Scope, horseId: string): Promise<HorsePage> {
+	const horse = await findHorse(db, scope, horseId);
+	const pairings = await listPairings(db, scope, horse.id);
+	const ids = pairings.map((p) => p.id);
+	const [marks, undoneMarks] = await Promise.all([listFitMarks(db, ids), listUndoneFitMarks(db, ids)]);
+	const { id, yardId, name, about, bornYear } = horse;
+	return {
+		horse: { id, yardId, name, about, bornYear, archived: horse.archivedAt !== null },
+		mayWrite: mayWrite(scope, horse.yardId),
+		pairings: pairings.map((p) => ({
+			...p,
+			fittedOn: marks.filter((m) => m.pairingId === p.id).at(-1)?.fittedOn
+		})),
+		marks,
+		undoneMarks
+	};
+}

@@ -1,0 +1,58 @@
+import { CoreError } from '../../../core/errors/index.js';
+import type { Asker, Database } from '../db/index.js';
+import { findHorse, lockHorse, type Horse } from './horses.js';
+import { mustWrite, type Scope } from './scope.js';
+
+/** As many may wait for one horse; more are told to try again. */
+const MOST_WAITING = 20;
+const LONGEST_WAIT_MS = 5000;
+
+interface Line {
+	last: Promise<unknown>;
+	waiting: number;
+}
+const lines = new Map<string, Line>();
+
+function patience<T>(turn: Promise<T>): Promise<T> {
+	let timer: NodeJS.Timeout | undefined;
+	const late = new Promise<never>((_, reject) => {
+		timer = setTimeout(() => reject(new CoreError('busy')), LONGEST_WAIT_MS);
+	});
+	return Promise.race([turn, late]).finally(() => clearTimeout(timer));
+}
+
+/**
+ * One writer a horse holds a connection of the pool; the others wait here, without one, so that a horse
+ * that many write to cannot hold up other yards. Throws `busy` when the line is too long or too slow.
+ */
+export async function inTurn<T>(horseId: string, work: () => Promise<T>): Promise<T> {
+	const line = lines.get(horseId) ?? { last: Promise.resolve(), waiting: 0 };
+	if (line.waiting >= MOST_WAITING) throw new CoreError('busy');
+	lines.set(horseId, line);
+	line.waiting++;
+	const before = line.last;
+	let leave: () => void = () => undefined;
+	line.last = new Promise<void>((resolve) => (leave = resolve));
+	const mine = line.last;
+	try {
+		await patience(before);
+		return await work();
+	} finally {
+		// Whoever gave up waiting must not let the next one in before its turn.
+		void before.then(leave, leave);
+		line.waiting--;
+		if (line.last === mine && line.waiting === 0) lines.delete(horseId);
+	}
+}
+
+/** A write to one horse: in turn, in a transaction, with the horse held against other servers. */
+export async function writeHorse<T>(
+	db: Database,
+	scope: Scope,
+	horseId: string,
+	work: (tx: Asker, horse: Horse) => Promise<T>
+): Promise<T> {
+	const horse = await findHorse(db, scope, horseId);
+	mustWrite(scope, horse.yardId);
+	return inTurn(horseId, () => db.transaction(async (tx) => work(tx, await lockHorse(tx, scope, horseId))));
+}

@@ -1,0 +1,113 @@
+<script lang="ts">
+	import type { Curve } from '$core/curve/index.js';
+	import { curveOf, type DraftVisit, type TypedRow } from '../entry/draft.js';
+	import TracingGrid from '../entry/TracingGrid.svelte';
+	import type { FiledVisit, LooseSheet } from './filing.js';
+
+	interface Props {
+		horseId: string;
+		before: Readonly<Record<string, Curve>>;
+		draft: DraftVisit;
+		station: string;
+		elsewhere: readonly FiledVisit[];
+		nameOf: (horseId: string) => string | undefined;
+		/** Tracings on the desk, those of other visits too. */
+		count: number;
+		refusal: string;
+		/** Somebody saved this visit meanwhile. */
+		conflict: boolean;
+		loose: readonly LooseSheet[];
+		typed: readonly TypedRow[];
+		sending: boolean;
+		ready: boolean;
+		onstation: (station: string) => void;
+		onchange: (draft: DraftVisit) => void;
+		onleave: (visit: FiledVisit) => void;
+		onmerge: () => void;
+		onsave: () => void;
+	}
+	const {
+		horseId,
+		before,
+		draft,
+		station,
+		elsewhere,
+		nameOf,
+		count,
+		refusal,
+		conflict,
+		loose,
+		typed,
+		sending,
+		ready,
+		onstation,
+		onchange,
+		onleave,
+		onmerge,
+		onsave
+	}: Props = $props();
+</script>
+
+<section class="sheet kept">
+	<TracingGrid
+		{before}
+		tracings={draft.tracings.map((t) => ({ ...t, curve: curveOf(t) }))}
+		{station}
+		{onstation}
+		onremove={(id) => onchange({ ...draft, tracings: draft.tracings.filter((t) => t.id !== id) })}
+	/>
+	{#each elsewhere as visit (visit.draft.id)}
+		<p class="other">
+			<b>{nameOf(visit.horseId)}</b>{visit.horseId === horseId ? ', another visit' : ''}: {visit.draft.tracings
+				.map((t) => `${t.station} ${t.repeat}`)
+				.sort()
+				.join(', ')}
+			<button type="button" class="btn btn-ghost" onclick={() => onleave(visit)}>Leave out</button>
+		</p>
+	{/each}
+	<label class="note"
+		>Note <textarea
+			class="textarea w-full"
+			maxlength="4000"
+			rows="2"
+			value={draft.note}
+			oninput={(e) => onchange({ ...draft, note: e.currentTarget.value })}></textarea></label
+	>
+	{#if refusal}<p role="alert" class="alert alert-error">{refusal}</p>{/if}
+	{#if conflict}<button class="btn" onclick={onmerge}>Load what is there now and add this to it</button>{/if}
+	{#if loose.length + typed.length > 0}<p class="quiet" data-testid="unkept">
+			{loose.length > 0 ? `${loose.length} sheet${loose.length === 1 ? '' : 's'} not kept yet. ` : ''}{typed.length > 0
+				? 'Half-widths typed but not kept yet.'
+				: ''}
+		</p>{/if}
+	<button class="btn btn-primary save" disabled={!ready || sending} onclick={onsave}
+		>{sending ? 'Saving…' : elsewhere.length > 0 ? `Save all visits (${count})` : `Save the visit (${count})`}</button
+	>
+	<p class="quiet small">
+		Nothing is stored until you save; what you entered stays on this device. Level ground, square on four feet, head
+		straight. If the horse shifts, trace again.
+	</p>
+</section>
+
+<style>
+	.kept {
+		display: grid;
+		gap: 1rem;
+	}
+	.other {
+		border-left: 6px solid var(--zt-strap);
+		padding-left: 0.7rem;
+	}
+	.note {
+		font-weight: 600;
+	}
+	.small {
+		font-size: 0.9rem;
+	}
+	@media (max-width: 900px) {
+		.save {
+			position: sticky;
+			bottom: 0.5rem;
+		}
+	}
+</style>

@@ -1,0 +1,41 @@
+/** A place to go to: the bar, the keys, the palette and a horse's own buttons all read this list. */
+export interface Place {
+	readonly href: string;
+	readonly word: string;
+	/** One key that leads there. */
+	readonly key?: string;
+	/** Stands in the bar. */
+	readonly bar?: true;
+	/** Only for those who may write there. */
+	readonly writes?: true;
+	/** Opened afresh, because the device keeps it for a yard without a connection. */
+	readonly fresh?: true;
+}
+
+export const PLACES: readonly Place[] = [
+	{ href: '/', word: 'Horses', key: 'g', bar: true },
+	{ href: '/saddles', word: 'Saddles', key: 's', bar: true },
+	{ href: '/import', word: 'Import', key: 'i', bar: true },
+	{ href: '/hands', word: 'Your hand, in fingers and mm', key: 'h' },
+	{ href: '/horses/new', word: 'Add a horse', writes: true },
+	{ href: '/engine', word: 'Judged again by the present engine' }
+];
+
+/** Places of one horse, after its own address. */
+export const HORSE_PLACES: readonly Place[] = [
+	{ href: '/shape', word: 'Shape', key: 'k' },
+	{ href: '/signs', word: 'Signs', key: 'v' },
+	{ href: '/record', word: 'Record', key: 'r' },
+	{ href: '/log', word: 'Log', key: 'l', writes: true, fresh: true },
+	{ href: '/walk', word: 'New visit', key: 'n', writes: true, fresh: true }
+];
+
+export const horseHref = (horseId: string, { href }: Place): string => `/horses/${horseId}${href}`;
+
+/** The place a key leads to, on a horse's page or anywhere. */
+export function placeForKey(key: string, horseId: string | undefined): { href: string; fresh: boolean } | undefined {
+	const general = PLACES.find((p) => p.key === key);
+	if (general) return { href: general.href, fresh: general.fresh === true };
+	const own = horseId ? HORSE_PLACES.find((p) => p.key === key) : undefined;
+	return own && horseId ? { href: horseHref(horseId, own), fresh: own.fresh === true } : undefined;
+}
