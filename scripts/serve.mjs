@@ -1,6 +1,7 @@
 import http from 'node:http';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { joinUsers } from './lib/users.mjs';
 
 /**
  * Serves a build: BUILD_DIR, HOST (127.0.0.1), PORT (0 picks a free one), DATABASE_URL, ZT_SECRET.
@@ -9,6 +10,10 @@ import { pathToFileURL } from 'node:url';
 const { handler } = await import(pathToFileURL(path.join(process.env.BUILD_DIR, 'handler.js')).href);
 /** Requests under way at the end may take this long. */
 const LAST_MS = 25_000;
+
+// A build is not cleared away while it is served.
+const users = joinUsers(path.join(process.env.BUILD_DIR, 'served-by'));
+process.once('exit', () => users.leave());
 
 const server = http.createServer((request, response) => {
 	request.headers['x-forwarded-proto'] ??= 'http';

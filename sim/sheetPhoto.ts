@@ -12,6 +12,8 @@ export interface SheetScene {
 	readonly widthPx: number;
 	readonly heightPx: number;
 	readonly fault?: PhotoFault;
+	/** A date written by hand close above a flank, or under the line's right end so that the one runs into the other. */
+	readonly date?: 'beside' | 'under-end';
 	/** What is printed on the sheet: share of light taken away, row by row at 4 px a mm. The line is drawn below its head. */
 	readonly print?: Float32Array;
 	/** How far the lens moves the picture's corners outward, as a share. */
@@ -92,6 +94,76 @@ function scribble(page: Page, random: Random, x: number, y: number, darkness: nu
 	}
 }
 
+/** Strokes of each figure in a box of 1 by 1, as a hand writes them. */
+const FIGURES: Readonly<Record<string, readonly (readonly [number, number])[]>> = {
+	'1': [
+		[0.3, 0.2],
+		[0.6, 0],
+		[0.6, 1]
+	],
+	'4': [
+		[0.7, 1],
+		[0.7, 0],
+		[0.1, 0.65],
+		[0.95, 0.65]
+	],
+	'0': [
+		[0.5, 0],
+		[0.1, 0.3],
+		[0.1, 0.75],
+		[0.5, 1],
+		[0.9, 0.7],
+		[0.9, 0.25],
+		[0.5, 0]
+	],
+	'3': [
+		[0.1, 0.1],
+		[0.6, 0],
+		[0.8, 0.25],
+		[0.4, 0.48],
+		[0.85, 0.7],
+		[0.6, 1],
+		[0.1, 0.9]
+	],
+	'2': [
+		[0.1, 0.2],
+		[0.5, 0],
+		[0.85, 0.25],
+		[0.1, 1],
+		[0.9, 1]
+	],
+	'6': [
+		[0.8, 0.05],
+		[0.25, 0.4],
+		[0.15, 0.75],
+		[0.5, 1],
+		[0.85, 0.72],
+		[0.5, 0.5],
+		[0.2, 0.7]
+	],
+	'-': [
+		[0.2, 0.5],
+		[0.8, 0.5]
+	]
+};
+
+/** A date in figures of a height, mm, from its upper left corner along a slope. */
+function writeDate(page: Page, x: number, y: number, heightMm: number, slope: number, darkness: number): void {
+	[...'14-03-2026'].forEach((figure, k) => {
+		const strokes = FIGURES[figure] ?? [];
+		const at = ([u, v]: readonly [number, number]) =>
+			[x + (k + u * 0.8) * heightMm * 0.62, y + v * heightMm + slope * (k + u) * heightMm * 0.62] as const;
+		for (let i = 1; i < strokes.length; i++)
+			stamp(
+				page,
+				...at(strokes[i - 1] as readonly [number, number]),
+				...at(strokes[i] as readonly [number, number]),
+				0.7,
+				() => darkness
+			);
+	});
+}
+
 interface Drawing {
 	readonly widthMm: number;
 	readonly darkness: number;
@@ -137,6 +209,17 @@ function drawPage(scene: SheetScene, d: Drawing, random: Random): Page {
 	if (scene.fault !== 'no-line') draw(0, 0);
 	if (scene.fault === 'two-lines') draw(between(-6, 6, random), between(16, 26, random));
 	if (d.tick && scene.fault !== 'no-line') stamp(page, cx, cy - 5, cx + 0.2, cy + 5, 0.5, () => d.darkness);
+	if (scene.date === 'beside') {
+		const [a, b] = [0.62, 0.7].map(
+			(u) => scene.points[Math.floor(u * scene.points.length)] as readonly [number, number]
+		) as [readonly [number, number], readonly [number, number]];
+		const slope = -(b[1] - a[1]) / (b[0] - a[0]);
+		writeDate(page, cx + a[0] + 5, cy - a[1] - 15, 9, slope, d.darkness);
+	}
+	if (scene.date === 'under-end') {
+		const end = scene.points[scene.points.length - 1] as readonly [number, number];
+		writeDate(page, cx + end[0] - 14, cy - end[1] + 1, 9, 0, d.darkness);
+	}
 	for (let k = Math.floor(random() * 4); k >= 0; k--)
 		scribble(
 			page,

@@ -1,6 +1,7 @@
 import { existsSync, mkdirSync, readdirSync, renameSync, rmSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { contentName, ROOT, run } from './host.mjs';
+import { joinUsers } from './users.mjs';
 
 const SOURCES = ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts', 'tsconfig.json'];
 const KEPT_BUILDS = 3;
@@ -45,9 +46,15 @@ async function buildExportWorker(folder) {
 	});
 }
 
+/** True while a server runs from this build: its files are read from there as they are asked for. */
+function isServed(folder) {
+	const pids = path.join(folder, 'served-by');
+	return existsSync(pids) && !joinUsers(pids).leave();
+}
+
 function forgetOldBuilds(builds, present) {
 	const old = readdirSync(builds)
-		.filter((n) => /^[0-9a-f]{16}$/.test(n) && n !== present)
+		.filter((n) => /^[0-9a-f]{16}$/.test(n) && n !== present && !isServed(path.join(builds, n)))
 		.sort((a, b) => statSync(path.join(builds, b)).mtimeMs - statSync(path.join(builds, a)).mtimeMs);
 	for (const n of old.slice(KEPT_BUILDS)) rmSync(path.join(builds, n), { recursive: true, force: true });
 }

@@ -56,7 +56,7 @@ const SAYS: Readonly<Record<WidthReading['says'], string>> = {
 
 /** The joint reading of the width as a sentence beside the checks. */
 export function widthWords(w: WidthReading): string {
-	const sure = w.says === 'unclear' ? '' : `, ${Math.round(100 * w.sure)} in 100`;
+	const sure = w.says === 'unclear' ? '' : `, ${Math.min(99, Math.round(100 * w.sure))} in 100`;
 	const rival = w.says !== 'unclear' && w.rival ? ` Else ${rivalWords(w.rival)}.` : '';
 	const next = w.nextCheck ? ` Next to tell: ${CHECK_WORDS[w.nextCheck].name.toLowerCase()}.` : '';
 	return `${SAYS[w.says]}${sure}.${rival}${next}`;
@@ -75,7 +75,7 @@ const nextWords = (d: Data): string => {
 const widthSure = (d: Data): string => {
 	const against = list(d['against']);
 	const rival = d['rival'] ? `; else ${rivalWords(String(d['rival']))}` : '';
-	return `${d['percent']} in 100: ${list(d['for'])}${against ? `; against: ${against}` : ''}${rival}${nextWords(d)}`;
+	return `${Math.min(99, Number(d['percent']))} in 100: ${list(d['for'])}${against ? `; against: ${against}` : ''}${rival}${nextWords(d)}`;
 };
 const VET = 'Only a vet can say why.';
 

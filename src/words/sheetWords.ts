@@ -20,6 +20,7 @@ export const SHEET_WARNING_WORDS: Readonly<Record<SheetWarning, string>> = {
 	'line-runs-off': 'The line runs to the edge of the sheet.',
 	'another-line': 'Something else on the sheet looks like a line too.',
 	'line-short': 'The line is short for a back.',
+	'line-end-doubtful': 'Something stands at an end of the line, perhaps a date; it was cut off there. Check both ends.',
 	'tick-off-top': 'The spine mark is far from the top of the line.',
 	'marks-uneven': 'The printed marks do not lie where they should: the sheet is bent, or its pages are badly taped.',
 	'printed-scale': 'The sheet seems to be printed at another scale. Measure the check rule and enter what it reads.'

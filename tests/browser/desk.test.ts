@@ -2,11 +2,13 @@ import { expect } from 'chai';
 import { eq } from 'drizzle-orm';
 import { readFileSync } from 'node:fs';
 import sharp from 'sharp';
+import { v7 as uuidv7 } from 'uuid';
 import type { Browser, Page } from 'playwright-core';
 import { openBrowser } from '../../scripts/lib/browser.mjs';
 import { tables } from '../../src/lib/server/db/index.js';
-import { browserCookies, serverUrl } from '../support/client.js';
+import { browserCookies, serverUrl, signedIn } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
+import { eventually, photosOf } from '../support/eventually.js';
 import { PHOTOS } from '../support/pictures.js';
 
 describe('the desk reads photos of sheets', function () {
@@ -19,7 +21,12 @@ describe('the desk reads photos of sheets', function () {
 		const context = await browser.newContext({ viewport: { width: 1280, height: 900 } });
 		await context.addCookies(await browserCookies('owner'));
 		page = await context.newPage();
-		horseId = (await demoHorse('Eider')).id;
+		// A horse of which nothing is known yet: the pictures are of other makes.
+		horseId = uuidv7();
+		const { yardId } = await demoHorse('Eider');
+		await (
+			await signedIn('owner')
+		).post('/horses/new', { id: horseId, yardId, name: 'Oarweed', about: '', bornYear: '' });
 		await page.goto(`${serverUrl()}/horses/${horseId}/visits/new`);
 		await page.getByRole('button', { name: 'Sheets' }).click();
 	});
@@ -98,6 +105,8 @@ describe('the desk reads photos of sheets', function () {
 			['T13', 'photo'],
 			['T8', 'photo']
 		]);
+		// The pictures go on from the device's outbox by themselves.
+		await eventually(async () => (await photosOf(visitId)).length === 2);
 		const photos = await db.select().from(tables.photo).where(eq(tables.photo.visitId, visitId));
 		expect(photos.map((p) => p.kind)).to.deep.equal(['sheet', 'sheet']);
 		for (const p of photos) {

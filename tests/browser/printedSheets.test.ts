@@ -5,6 +5,7 @@ import { openBrowser } from '../../scripts/lib/browser.mjs';
 import { tables } from '../../src/lib/server/db/index.js';
 import { browserCookies, serverUrl, signedIn } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
+import { eventually, photosOf } from '../support/eventually.js';
 import { jpegOf, photoOfSheet } from '../support/printed.js';
 
 describe('printed sheets file themselves', function () {
@@ -106,6 +107,7 @@ describe('printed sheets file themselves', function () {
 			.innerJoin(tables.tracing, eq(tables.tracing.visitId, tables.visit.id))
 			.where(eq(tables.visit.horseId, other));
 		const [filed] = found.filter((f) => f.station === 'T8' && f.repeat === 2).slice(-1);
+		await eventually(async () => (await photosOf(filed?.id as string)).length === 1);
 		const photos = await db
 			.select({ visitId: tables.photo.visitId })
 			.from(tables.photo)

@@ -142,7 +142,7 @@ describe('what was saved is there tomorrow', () => {
 		];
 		await put(owner, { ...v, tracings });
 		const csv = await (await owner.get(`/api/horses/${horseId}/points.csv`)).text();
-		const read = readPointsCsv(csv).tracings.sort((x, y) => x.repeat - y.repeat);
+		const read = [...readPointsCsv(csv).tracings].sort((x, y) => x.repeat - y.repeat);
 		expect(read.map((t) => [t.operator, t.source, t.quality])).to.deep.equal([
 			['Isolde Quay', 'photo', 0.83],
 			['Wenna Tidewell', 'dxf', undefined],

@@ -47,9 +47,15 @@ function nearest(curve: Curve, others: readonly Curve[], scale: number): number 
 /**
  * Doubts the size a line was read at: against other tracings of the same cut of this horse where there are any,
  * else against what any horse could be. `scales` are the factors by which it would change at other sizes.
- * Undefined where there is no doubt.
+ * Where it is not `certain` that the others are of this horse and cut, only a size that lies far nearer raises a doubt.
+ * Undefined where there is none.
  */
-export function sizeDoubt(line: Curve, others: readonly Curve[], scales: readonly number[]): SizeDoubt | undefined {
+export function sizeDoubt(
+	line: Curve,
+	others: readonly Curve[],
+	scales: readonly number[],
+	certain = true
+): SizeDoubt | undefined {
 	const curve = frameAtApex(line);
 	const framed = others.map(frameAtApex);
 	const offMm = nearest(curve, framed, 1);
@@ -68,6 +74,6 @@ export function sizeDoubt(line: Curve, others: readonly Curve[], scales: readonl
 		.sort((a, b) => a.off - b.off);
 	const best = ranked[0];
 	const far = best !== undefined && best.off < FAR_NEARER * offMm;
-	if (offMm < ODD_MM || (offMm < CANNOT_BE_MM && !far)) return undefined;
+	if (offMm < ODD_MM || ((offMm < CANNOT_BE_MM || !certain) && !far)) return undefined;
 	return { offMm, better: far ? best.scale : undefined, betterOffMm: far ? best.off : undefined };
 }

@@ -13,6 +13,7 @@ export const SHEET_WARNINGS = [
 	'line-runs-off',
 	'another-line',
 	'line-short',
+	'line-end-doubtful',
 	'tick-off-top',
 	'marks-uneven',
 	'printed-scale'
@@ -40,6 +41,8 @@ export interface ReadingFacts {
 	/** Score of the best other line over this one's. */
 	readonly second: number;
 	readonly evidence: Float64Array;
+	/** Something that the line seemed to run into was cut off an end. */
+	readonly trimmed: boolean;
 	/** On the flat sheet, and the sheet's extent that way, mm. */
 	readonly line: FollowedLine;
 	readonly flatMm: readonly [number, number];
@@ -89,6 +92,7 @@ function doubts(f: ReadingFacts): (readonly [SheetWarning, number])[] {
 	add('line-runs-off', nearEdgeMm(f.line, f.flatMm) < 5, 0.22);
 	add('another-line', f.second > 0.33, 0.25);
 	add('line-short', spanMm < 160, 0.25);
+	add('line-end-doubtful', f.trimmed, 0.25);
 	add('tick-off-top', f.tickFromTopMm !== undefined && Math.abs(f.tickFromTopMm) > 25, 0.22);
 	return found;
 }

@@ -6,6 +6,7 @@ import { findSheet } from './findSheet.js';
 import { findTick } from './findTick.js';
 import { flattenSheet, pictureScale, type FlatSheet } from './flatten.js';
 import { followLine, type FollowedLine } from './followLine.js';
+import { trimTails } from './trimTails.js';
 import { chain, inverse, parabola, project, type Homography, type Point, type Quad } from './geometry.js';
 import { checkPicture, type Picture, type Raster } from './raster.js';
 import { refineSides } from './refineSides.js';
@@ -99,6 +100,19 @@ function hasBothFlanks({ yPx, arch }: TracedPath, pxPerMm: number): boolean {
 	return (ys[0] as number) - crest > least && (ys[ys.length - 1] as number) - crest > least;
 }
 
+/** Ink that a drawn line has at nearly every step, in units of noise; words and figures have it here and there. */
+const INKED = 2;
+const DRAWN_SHARE = 0.7;
+/** A second line is about as long as the first. */
+const AS_LONG_SHARE = 0.5;
+
+/** How much another line there is beside the one that was read, 0..1; something written near it counts half. */
+function secondShare(second: TracedPath, first: TracedPath): number {
+	const inked = second.evidence.filter((v) => v > INKED).length / second.evidence.length;
+	const drawn = inked >= DRAWN_SHARE && second.xPx.length >= AS_LONG_SHARE * first.xPx.length;
+	return (drawn ? 1 : 0.5) * (second.score / first.score);
+}
+
 /** Which way the line runs on the sheet: along its long side or, less often, along its short one. */
 function chooseWay(across: Ridges, pxPerMm: number): { way: Way; second: number } {
 	const first = bestArch(across, pxPerMm);
@@ -112,7 +126,7 @@ function chooseWay(across: Ridges, pxPerMm: number): { way: Way; second: number 
 	if (!best) throw new CoreError('no-line');
 	const rest = without(best.ridges, best.path.xPx, best.path.yPx, Math.round(5 * pxPerMm));
 	const second = bestArch(rest, pxPerMm);
-	return { way: { path: best.path, upright: best.upright }, second: second ? second.score / best.path.score : 0 };
+	return { way: { path: best.path, upright: best.upright }, second: second ? secondShare(second, best.path) : 0 };
 }
 
 /** From the sheet's mm, y down, to where the arch opens downward and x runs to the right, y still down. */
@@ -191,6 +205,8 @@ function readFlat(flat: FlatSheet): {
 	way: Way;
 	second: number;
 	tick: number | undefined;
+	/** Something was cut off an end. */
+	trimmed: boolean;
 	evidence: Float64Array;
 } {
 	const clean = dropGrid(flat.ink, flat.pxPerMm);
@@ -198,9 +214,10 @@ function readFlat(flat: FlatSheet): {
 	const { way, second } = chooseWay(ridges, pxPerMm);
 	const ink = way.upright ? transposeRaster(clean) : clean;
 	const toMm = (v: number): number => (v + 0.5) / pxPerMm;
-	const line = followLine(ink, flat.pxPerMm, Array.from(way.path.xPx, toMm), Array.from(way.path.yPx, toMm));
+	const followed = followLine(ink, flat.pxPerMm, Array.from(way.path.xPx, toMm), Array.from(way.path.yPx, toMm));
+	const { line, trimmed } = trimTails(followed);
 	const tick = tickOf(ink, flat.pxPerMm, line, way.path.arch);
-	return { line, way, second, tick, evidence: way.path.evidence };
+	return { line, way, second, tick, trimmed, evidence: way.path.evidence };
 }
 
 /**
@@ -255,7 +272,7 @@ export function readViewed(
 	if (located.risePx / pxPerMm > BLURRED_MM) throw new CoreError('blurred');
 	const flat = clean(flattenSheet(picture, view, sheet));
 	progress(0.6);
-	const { line: raw, way, second, tick, evidence } = readFlat(flat);
+	const { line: raw, way, second, tick, trimmed, evidence } = readFlat(flat);
 	progress(0.95);
 	if (second > TWO_LINES_SHARE) throw new CoreError('two-lines');
 	const turn = turnOf(way.path.arch, way.upright);
@@ -270,6 +287,7 @@ export function readViewed(
 		second,
 		evidence,
 		line: raw,
+		trimmed,
 		flatMm: way.upright ? [SHEETS[sheet].shortMm, SHEETS[sheet].longMm] : [SHEETS[sheet].longMm, SHEETS[sheet].shortMm],
 		tickFromTopMm: tickIndex === undefined ? undefined : x0 - (line.xMm[topOf(line)] as number)
 	};

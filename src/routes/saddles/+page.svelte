@@ -138,7 +138,7 @@
 											<input type="hidden" name="inUse" value={h.inUse ? 'no' : 'yes'} />
 											<button
 												class="btn btn-ghost"
-												aria-label={`${h.inUse ? 'Rest' : 'Use again'}: ${saddle.label} on ${h.horseName}`}
+												aria-label={`${h.inUse ? 'Rest it' : 'Use again'}: ${saddle.label} on ${h.horseName}`}
 												>{h.inUse ? 'Rest it' : 'Use again'}</button
 											>
 										</form></td

@@ -24,6 +24,12 @@ describe('sizeDoubt', () => {
 		for (const line of [back, posed(back, 3), trueCurve('T8', { nearMm: -9, offMm: -9 })])
 			expect(sizeDoubt(line, [back], OTHERS)).to.be.undefined;
 	});
+	it('against tracings that may be another horse’s only a size that lies far nearer is told', () => {
+		const other = trueCurve('T8', { nearMm: 25, offMm: 25 });
+		expect(sizeDoubt(back, [other], [], true)).to.not.be.undefined;
+		expect(sizeDoubt(back, [other], [], false)).to.be.undefined;
+		expect(sizeDoubt(scaled(back, 1 / A3_TO.a2), [back], OTHERS, false)?.better).to.equal(A3_TO.a2);
+	});
 	it('the nearest of the other tracings counts, so one that is wrong does not spoil the rest', () =>
 		expect(sizeDoubt(back, [scaled(back, 1.41), back], OTHERS)).to.be.undefined);
 	it('with nothing to hold it against, only what no horse has is doubted', () => {

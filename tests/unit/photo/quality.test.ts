@@ -18,6 +18,7 @@ function arch(count = 600, ink = 0.5): FollowedLine {
 
 const GOOD: ReadingFacts = {
 	extra: [],
+	trimmed: false,
 	leastSupport: 0.9,
 	paperness: 0.98,
 	lead: 0.5,
@@ -50,6 +51,7 @@ describe('the quality of a reading', () => {
 		'line-gaps': { line: { ...arch(), ink: arch().ink.map((v, i) => (i > 200 && i < 270 ? 0 : v)) } },
 		'line-runs-off': { line: { ...arch(), xMm: arch().xMm.map((x) => x - 49) } },
 		'another-line': { second: 0.4 },
+		'line-end-doubtful': { trimmed: true },
 		'line-short': { line: { ...arch(), xMm: arch().xMm.map((x) => 150 + (x - 50) / 3) } },
 		'marks-uneven': { extra: [['marks-uneven', 0.25]] },
 		'printed-scale': { extra: [['printed-scale', 0.3]] },

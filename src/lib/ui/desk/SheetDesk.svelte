@@ -60,13 +60,13 @@
 
 	const find = (id: number) => items.find((i) => i.id === id);
 	const put = (next: SheetItem) => (items = items.map((i) => (i.id === next.id ? next : i)));
-	/** What this horse's line at a station is known to look like: the last visit, what is kept, else what else lies here. */
-	const likeOf = (item: SheetItem): Curve[] => {
+	/** What this horse’s line at a station is known to look like: the last visit and what is kept; else what else lies here. */
+	function doubtFor(item: SheetItem) {
 		const last = item.code && item.code.horseId !== horseId ? undefined : before[item.station];
 		const known = [...(last ? [last] : []), ...kept.filter((t) => t.station === item.station).map(curveOf)];
-		return known.length > 0 ? known : othersOf(item);
-	};
-	const doubts = $derived(new Map(items.map((i) => [i.id, sizeDoubtOf(i, likeOf(i))])));
+		return known.length > 0 ? sizeDoubtOf(item, known, true) : sizeDoubtOf(item, othersOf(item), false);
+	}
+	const doubts = $derived(new Map(items.map((i) => [i.id, doubtFor(i)])));
 	const doubtOf = (item: SheetItem) => doubts.get(item.id);
 	const good = $derived(items.filter((i) => isGood(i, doubtOf(i))));
 	const doubtful = $derived(items.filter((i) => isDoubtful(i, doubtOf(i))));

@@ -69,14 +69,15 @@ export const isDoubtful = (item: SheetItem, doubt?: SizeDoubt): boolean =>
 	item.share === undefined && !isGood(item, doubt);
 
 /** Whether the size a sheet was read at can be right, against other tracings of the same cut. Printed sheets know their size. */
-export function sizeDoubtOf(item: SheetItem, others: readonly Curve[]): SizeDoubt | undefined {
+export function sizeDoubtOf(item: SheetItem, others: readonly Curve[], certain: boolean): SizeDoubt | undefined {
 	const curve = item.code ? undefined : curveOfItem(item);
 	return (
 		curve &&
 		sizeDoubt(
 			curve,
 			others,
-			scalesFrom(item.sheet).map(([, scale]) => scale)
+			scalesFrom(item.sheet).map(([, scale]) => scale),
+			certain
 		)
 	);
 }

@@ -21,7 +21,7 @@ export const CHECK_PICTURES: Readonly<Record<CheckId, CheckPicture>> = {
 	place: {
 		view: 'side',
 		hand: ['M98 60C92 80 88 100 90 122'],
-		look: ['M120 40H96', 'M103 34L96 40L103 46', 'M112 108V122'],
+		look: ['M96 40H124', 'M117 34L124 40L117 46', 'M112 108V122'],
 		says: 'Slid back from the withers: where its front edge stands against the blade'
 	},
 	sits: {

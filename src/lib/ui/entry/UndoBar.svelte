@@ -21,7 +21,7 @@
 </script>
 
 <p class="sheet bar" role="status">
-	<span>{say || (undone ? 'The visit was taken back; it stays in the record.' : 'The visit is saved.')}</span>
+	<span>{say || (undone ? 'The visit was taken back. It stays in the record.' : 'The visit is saved.')}</span>
 	<button class="btn" onclick={turn}>{undone ? 'Put it in again' : 'Undo'}</button>
 </p>
 

@@ -251,6 +251,7 @@
 	}
 	.acts {
 		display: flex;
+		flex-wrap: wrap;
 		gap: 0.4rem;
 		align-self: center;
 	}

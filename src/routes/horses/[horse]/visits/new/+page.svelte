@@ -62,7 +62,8 @@
 	let resumed = $state(false);
 	let loaded = $state(false);
 	let reading = $state(false);
-	let saved = false;
+	/** Everything is kept or sent: nobody is asked on the way out. */
+	let leaving = false;
 	/** Visits of other horses and days that sheets filed themselves into. */
 	let elsewhere: readonly FiledVisit[] = $state.raw([]);
 	/** The visit that is being walked or changed. */
@@ -107,13 +108,13 @@
 	});
 	/** Everything on the desk is kept on the device at each step: a reload half-way loses nothing. */
 	$effect(() => {
-		if (!loaded || saved) return;
+		if (!loaded || leaving) return;
 		const desk = { draft, pictures, elsewhere, loose, typed };
 		if (desk.draft.tracings.length + loose.length + typed.length + elsewhere.length > 0 || draft.note || resumed)
 			void keepDraft(data.horse.id, opened, desk);
 	});
 	beforeNavigate(({ cancel, willUnload }) => {
-		if (saved || !unkept) return;
+		if (leaving || !unkept) return;
 		// On the way out the browser asks in its own words.
 		if (willUnload) cancel();
 		else if (!confirm('Something here is read or typed but not kept yet. It stays on this device. Leave all the same?'))
@@ -161,8 +162,8 @@
 		conflict = result.conflict;
 		if (result.saved) {
 			// Sheets that are not kept yet stay for the next time.
-			saved = !unkept;
-			if (saved) await forgetDraft(data.horse.id, opened);
+			leaving = true;
+			if (!unkept) await forgetDraft(data.horse.id, opened);
 			else
 				await keepDraft(data.horse.id, opened, {
 					draft: newDraft(todayHere()),
