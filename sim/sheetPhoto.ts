@@ -1,3 +1,4 @@
+import { strokesOf } from './handwriting.js';
 import type { Random } from './random.js';
 
 /** What is wrong with a made-up picture; undefined for one that can be read. */
@@ -94,74 +95,10 @@ function scribble(page: Page, random: Random, x: number, y: number, darkness: nu
 	}
 }
 
-/** Strokes of each figure in a box of 1 by 1, as a hand writes them. */
-const FIGURES: Readonly<Record<string, readonly (readonly [number, number])[]>> = {
-	'1': [
-		[0.3, 0.2],
-		[0.6, 0],
-		[0.6, 1]
-	],
-	'4': [
-		[0.7, 1],
-		[0.7, 0],
-		[0.1, 0.65],
-		[0.95, 0.65]
-	],
-	'0': [
-		[0.5, 0],
-		[0.1, 0.3],
-		[0.1, 0.75],
-		[0.5, 1],
-		[0.9, 0.7],
-		[0.9, 0.25],
-		[0.5, 0]
-	],
-	'3': [
-		[0.1, 0.1],
-		[0.6, 0],
-		[0.8, 0.25],
-		[0.4, 0.48],
-		[0.85, 0.7],
-		[0.6, 1],
-		[0.1, 0.9]
-	],
-	'2': [
-		[0.1, 0.2],
-		[0.5, 0],
-		[0.85, 0.25],
-		[0.1, 1],
-		[0.9, 1]
-	],
-	'6': [
-		[0.8, 0.05],
-		[0.25, 0.4],
-		[0.15, 0.75],
-		[0.5, 1],
-		[0.85, 0.72],
-		[0.5, 0.5],
-		[0.2, 0.7]
-	],
-	'-': [
-		[0.2, 0.5],
-		[0.8, 0.5]
-	]
-};
-
 /** A date in figures of a height, mm, from its upper left corner along a slope. */
 function writeDate(page: Page, x: number, y: number, heightMm: number, slope: number, darkness: number): void {
-	[...'14-03-2026'].forEach((figure, k) => {
-		const strokes = FIGURES[figure] ?? [];
-		const at = ([u, v]: readonly [number, number]) =>
-			[x + (k + u * 0.8) * heightMm * 0.62, y + v * heightMm + slope * (k + u) * heightMm * 0.62] as const;
-		for (let i = 1; i < strokes.length; i++)
-			stamp(
-				page,
-				...at(strokes[i - 1] as readonly [number, number]),
-				...at(strokes[i] as readonly [number, number]),
-				0.7,
-				() => darkness
-			);
-	});
+	for (const [from, to] of strokesOf('14-03-2026', x, y, heightMm, slope))
+		stamp(page, ...from, ...to, 0.7, () => darkness);
 }
 
 interface Drawing {

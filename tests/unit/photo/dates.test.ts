@@ -54,6 +54,11 @@ describe('trimTails', () => {
 		for (const ink of [() => 1, (mm: number) => (mm > 280 && mm < 284 ? 0 : 1)])
 			expect(trimTails(line(ink)).trimmed).to.be.false;
 	});
+	it('leaves an end that fades, as under a pen lifted early', () => {
+		const rough = (mm: number): number => 0.12 * Math.sin(9 * mm);
+		const faded = line((mm) => (mm < 250 ? 1 : 1 - (0.75 * (mm - 250)) / 50 + rough(mm)));
+		expect(trimTails(faded).trimmed).to.be.false;
+	});
 	it('leaves figures alone that stand far from the ends', () =>
 		expect(trimTails(line((mm) => (mm > 100 && mm < 180 ? figures(mm) : 1))).trimmed).to.be.false);
 });
