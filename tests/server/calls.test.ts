@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import { spawnSync } from 'node:child_process';
-import { desc, eq } from 'drizzle-orm';
+import { and, desc, eq, isNull } from 'drizzle-orm';
 import { tables } from '../../src/lib/server/db/index.js';
 import { VERDICT_WORD } from '../../src/words/index.js';
 import type { Verdict } from '../../src/core/call/index.js';
@@ -16,7 +16,7 @@ async function fitOf(horseId: string): Promise<{ fittedOn: string; school: strin
 		.from(tables.fitMark)
 		.innerJoin(tables.visit, eq(tables.visit.id, tables.fitMark.visitId))
 		.innerJoin(tables.pairing, eq(tables.pairing.id, tables.fitMark.pairingId))
-		.where(eq(tables.fitMark.horseId, horseId))
+		.where(and(eq(tables.fitMark.horseId, horseId), isNull(tables.fitMark.undoneAt)))
 		.orderBy(desc(tables.visit.visitedOn));
 	return row as { fittedOn: string; school: string };
 }
@@ -116,7 +116,12 @@ describe('a new fit mark', () => {
 			confirmed: 'yes'
 		});
 		expect(await verdict()).to.equal('Steady');
-		await owner.post(`/horses/${id}?/unfit`, { id: mark, out: 'yes' });
+		// Where a mark of that visit was taken away before, it is that one that stands again.
+		const [stands] = await database()
+			.db.select({ id: tables.fitMark.id })
+			.from(tables.fitMark)
+			.where(and(eq(tables.fitMark.visitId, visitIds.at(-1) as string), isNull(tables.fitMark.undoneAt)));
+		await owner.post(`/horses/${id}?/unfit`, { id: stands?.id ?? '', out: 'yes' });
 		expect(await verdict()).to.equal('Refit');
 	});
 });

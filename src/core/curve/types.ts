@@ -45,3 +45,17 @@ export function makeCurve(points: readonly (readonly [number, number])[]): Curve
 export function curvePoints(curve: Curve): [number, number][] {
 	return Array.from(curve.xMm, (x, i) => [x, curve.yMm[i] as number]);
 }
+
+/** How a tracing came into the record. */
+export const TRACING_SOURCES = [
+	'points',
+	'widths',
+	'svg',
+	'dxf',
+	'keypad',
+	'picture',
+	'photo',
+	'scan',
+	'ruler'
+] as const;
+export type TracingSource = (typeof TRACING_SOURCES)[number];

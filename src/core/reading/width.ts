@@ -32,6 +32,8 @@ const WIDTH_CLASH = /^(wide|narrow)-but-/;
 /** Surer than this, no further check is asked for. */
 const ENOUGH = 0.9;
 const RIVAL = 0.1;
+/** Hands and eyes are never surer than this, however much agrees: what they share, they may share wrongly. */
+const SUREST = 0.99;
 
 function posterior(findings: readonly WidthFinding[]): WidthWeights {
 	const log = (e: Explanation) => Math.log(PRIOR[e]) + findings.reduce((s, f) => s + f[e], 0);
@@ -83,7 +85,7 @@ export function readWidth(
 	if (findings.length === 0) return undefined;
 	const p = posterior(findings);
 	const [likeliest, second] = [...EXPLANATIONS].sort((a, b) => p[b] - p[a]) as [Explanation, Explanation, Explanation];
-	const sure = p[likeliest];
+	const sure = Math.min(SUREST, p[likeliest]);
 	const clash = contradictions(answers).some((c) => WIDTH_CLASH.test(c.code));
 	const says = sure >= (clash ? SAID_DESPITE : SAID) ? likeliest : 'unclear';
 	const other = otherCause(likeliest, findings);

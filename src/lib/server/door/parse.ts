@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { TRACING_SOURCES } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { CHANGES, type LoggedChange } from '../../../core/schedule/index.js';
 import { BEHAVIOUR_WORDS, PAD_WORDS, WHEN_WORDS } from '../../../words/index.js';
@@ -11,7 +12,6 @@ import {
 	SADDLE_KINDS,
 	type SaddleKind
 } from '../../../core/checks/index.js';
-import { TRACING_SOURCES } from '../db/schema/index.js';
 import { day, id, line, text } from './values.js';
 import { readJson, type Bounds } from './body.js';
 import type {

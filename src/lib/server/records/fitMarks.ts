@@ -67,9 +67,10 @@ async function mustBeMeant(tx: Asker, horseId: string, input: FitMarkInput): Pro
 /**
  * Marks the visit from which a pairing fits, by whom. The latest day marked is the one compared with.
  * A mark that stands there already under another name is not written over: it is taken away first.
+ * Answers with the mark’s id, which is an older one’s where that is put back.
  */
-export async function putFitMark(db: Database, scope: Scope, horseId: string, input: FitMarkInput): Promise<void> {
-	await writeHorse(db, scope, horseId, async (tx, horse) => {
+export async function putFitMark(db: Database, scope: Scope, horseId: string, input: FitMarkInput): Promise<string> {
+	return writeHorse(db, scope, horseId, async (tx, horse) => {
 		const [visit] = await tx
 			.select({ id: tables.visit.id })
 			.from(tables.visit)
@@ -88,7 +89,7 @@ export async function putFitMark(db: Database, scope: Scope, horseId: string, in
 			.from(fitMark)
 			.where(and(eq(fitMark.pairingId, pairingId), eq(fitMark.visitId, visitId)));
 		if (old && old.undoneAt === null) {
-			if (old.fittedBy === fittedBy) return;
+			if (old.fittedBy === fittedBy) return old.id;
 			throw new CoreError('fit-mark-there', { fittedBy: old.fittedBy });
 		}
 		await mustBeMeant(tx, horse.id, input);
@@ -97,6 +98,7 @@ export async function putFitMark(db: Database, scope: Scope, horseId: string, in
 		else
 			await tx.insert(fitMark).values({ id, pairingId, visitId, fittedBy, horseId: horse.id, madeBy: scope.personId });
 		await rejudgeHorse(tx, horse);
+		return old?.id ?? id;
 	});
 }
 

@@ -1,10 +1,10 @@
-import type { Tracing } from '$core/curve/index.js';
+import { TRACING_SOURCES, type Tracing } from '$core/curve/index.js';
 import { v7 as uuidv7 } from 'uuid';
 import { draftTracing, type DraftVisit } from './draft.js';
 import type { FileResult } from './readFiles.js';
 
+const SOURCES: readonly string[] = TRACING_SOURCES;
 /** Where a tracing of a file came from: what the file says, if it is one of our words, else the kind of file. */
-const SOURCES = ['points', 'widths', 'svg', 'dxf', 'keypad', 'picture', 'photo', 'scan', 'ruler'];
 export const sourceOf = (t: Tracing, kind: string): string =>
 	t.source && SOURCES.includes(t.source) ? t.source : kind === 'widths-csv' ? 'widths' : 'points';
 

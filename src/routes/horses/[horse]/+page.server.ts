@@ -151,8 +151,8 @@ export const actions: Actions = {
 	fit: ({ request, locals, params }) =>
 		answerForm(request, async (form) => {
 			const mark = parseFields(form, schemas.fitMark);
-			await putFitMark(app().db, locals.scope, parseId(params.horse), mark);
-			return { done: 'fit' as const, id: mark.id };
+			const id = await putFitMark(app().db, locals.scope, parseId(params.horse), mark);
+			return { done: 'fit' as const, id };
 		}),
 	unfit: ({ request, locals, params }) =>
 		answerForm(request, async (form) => {

@@ -11,6 +11,7 @@ import {
 	unique,
 	uuid
 } from 'drizzle-orm/pg-core';
+import { TRACING_SOURCES } from '../../../../core/curve/index.js';
 import type { LoggedChange } from '../../../../core/schedule/index.js';
 import type { EntryValue } from '../../../../core/visit/index.js';
 import { bytea, at, day, oneOf } from './columns.js';
@@ -40,18 +41,6 @@ export const visit = pgTable(
 		check('visit_note', sql`length(${t.note}) <= 4000`)
 	]
 );
-
-export const TRACING_SOURCES = [
-	'points',
-	'widths',
-	'svg',
-	'dxf',
-	'keypad',
-	'picture',
-	'photo',
-	'scan',
-	'ruler'
-] as const;
 
 /** One drawn curve, kept for ever as drawn: x and y in mm, near to off. */
 export const tracing = pgTable(
