@@ -22,14 +22,16 @@ function agentOf(origin) {
 	return agents.get(origin);
 }
 
-function ask(url, { method = 'GET', headers = {}, body } = {}) {
+function ask(url, { method = 'GET', headers = {}, body, agent = agentOf(url.origin) } = {}) {
 	return new Promise((resolve, reject) => {
-		const request = http.request(url, { method, headers, agent: agentOf(url.origin) }, (response) => {
+		const request = http.request(url, { method, headers, agent }, (response) => {
 			response.resume();
 			response.once('end', () => resolve(response));
-			response.once('error', reject);
+			response.on('error', reject);
 		});
-		request.once('error', reject);
+		request.on('error', reject);
+		// A door that hangs up may do so after its answer was read.
+		request.on('socket', (socket) => socket.listeners('error').length < 3 && socket.on('error', reject));
 		request.end(body);
 	});
 }

@@ -140,7 +140,7 @@ const VIEWS = {
 	'desk-scan': { size: DESK, go: scan },
 	'walk-feel': { size: PHONE, go: (page, url) => walkAt(page, url, 'feel') },
 	'walk-marks': { size: PHONE, go: (page, url) => walkAt(page, url, 'marks/places') },
-	'walk-check': { size: PHONE, go: (page, url) => walkAt(page, url, 'bare/clearance-top') },
+	'walk-check': { size: PHONE, go: (page, url) => walkAt(page, url, 'bare/front-angle') },
 	signs: {
 		size: DESK,
 		go: async (page, url) => {
@@ -181,7 +181,13 @@ const VIEWS = {
 		}
 	},
 	visit: { size: DESK, go: visit },
-	'visit-phone': { size: PHONE, go: visit },
+	record: {
+		size: DESK,
+		go: async (page, url) => {
+			await horse(page, url, 'Marram');
+			await page.goto(`${page.url().split('?')[0]}/record`);
+		}
+	},
 	saddles: { size: DESK, go: (page, url) => page.goto(`${url}/saddles`) },
 	import: { size: DESK, go: bring }
 };

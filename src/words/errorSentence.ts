@@ -119,6 +119,8 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 		`${d['sensors']} sensors in a row do not answer: the shape between them is not known. Trace on paper instead.`,
 	'station-outside': (d) => `At s = ${d['sMm']} mm the scan has no back. Choose a place on it.`,
 	'sheet-too-slow': () => 'This picture took too long to read. Take it again with the phone’s usual size.',
+	'scan-too-slow': () => 'This scan took too long. Thin it out to under a million triangles and open it again.',
+	'scan-lost': () => 'This scan is too much for this device. Thin it out, or open it on another.',
 	cancelled: () => 'Stopped. Nothing of it was kept; the others stay.',
 	'sign-in-failed': () => 'Email and password do not match. Nothing was changed; try again.',
 	'too-many-tries': () => 'Too many tries. Wait a minute, then try again.'

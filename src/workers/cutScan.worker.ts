@@ -1,3 +1,4 @@
+import workerpool from 'workerpool';
 import { problemOf, type Problem } from '../core/errors/index.js';
 import {
 	extentOf,
@@ -19,18 +20,16 @@ import { readMesh } from '../core/scan/readMesh.js';
 
 export type ScanRequest =
 	| {
-			readonly id: number;
 			readonly ask: 'open';
 			readonly file: File;
 			readonly unit?: MeshUnit;
 			readonly headAtEnd: boolean;
 	  }
-	| { readonly id: number; readonly ask: 'square'; readonly spine: readonly [Place, Place] }
-	| { readonly id: number; readonly ask: 'cut'; readonly sMm: number };
+	| { readonly ask: 'square'; readonly spine: readonly [Place, Place] }
+	| { readonly ask: 'cut'; readonly sMm: number };
 
 export type ScanAnswer =
 	| {
-			readonly id: number;
 			readonly status: 'open';
 			readonly unit: MeshUnit;
 			readonly triangles: number;
@@ -42,8 +41,8 @@ export type ScanAnswer =
 			/** Triangles to show; thinned out where there are very many. */
 			readonly shown: Float32Array;
 	  }
-	| { readonly id: number; readonly status: 'cut'; readonly section: Section }
-	| { readonly id: number; readonly status: 'refused'; readonly problem: Problem };
+	| { readonly status: 'cut'; readonly section: Section }
+	| { readonly status: 'refused'; readonly problem: Problem };
 
 const LARGEST_BYTES = 400 * 1024 * 1024;
 /** More than this is not told apart on a screen. */
@@ -75,11 +74,10 @@ function longLinesOf(mesh: Mesh): LongLine[] {
 	});
 }
 
-function opened(id: number, mesh: Mesh): Extract<ScanAnswer, { status: 'open' }> {
+function opened(mesh: Mesh): Extract<ScanAnswer, { status: 'open' }> {
 	const top = topLine(mesh, 5);
 	const low = lowPoint({ zMm: Float64Array.from(top.zMm), yMm: Float64Array.from(top.yMm) });
 	return {
-		id,
 		status: 'open',
 		unit: heldUnit,
 		triangles: mesh.corners.length / 9,
@@ -92,29 +90,30 @@ function opened(id: number, mesh: Mesh): Extract<ScanAnswer, { status: 'open' }>
 }
 
 async function answer(request: ScanRequest): Promise<ScanAnswer> {
-	const { id } = request;
 	try {
 		if (request.ask === 'cut') {
-			if (!held) return { id, status: 'refused', problem: { code: 'mesh-empty', data: {} } };
-			return { id, status: 'cut', section: sliceMesh(held, request.sMm) };
+			if (!held) return { status: 'refused', problem: { code: 'mesh-empty', data: {} } };
+			return { status: 'cut', section: sliceMesh(held, request.sMm) };
 		}
 		if (request.ask === 'square') {
-			if (!held) return { id, status: 'refused', problem: { code: 'mesh-empty', data: {} } };
+			if (!held) return { status: 'refused', problem: { code: 'mesh-empty', data: {} } };
 			held = squareToSpine(held, ...request.spine);
-			return opened(id, held);
+			return opened(held);
 		}
 		if (request.file.size > LARGEST_BYTES)
-			return { id, status: 'refused', problem: { code: 'too-large', data: { limitMb: 400 } } };
+			return { status: 'refused', problem: { code: 'too-large', data: { limitMb: 400 } } };
 		const mesh = readMesh(request.file.name, await request.file.arrayBuffer());
 		heldUnit = request.unit ?? guessUnit(mesh);
 		held = orientMesh(inMm(mesh, heldUnit), request.headAtEnd);
-		return opened(id, held);
+		return opened(held);
 	} catch (error) {
-		return { id, status: 'refused', problem: problemOf(error) };
+		return { status: 'refused', problem: problemOf(error) };
 	}
 }
 
-self.onmessage = async ({ data }: MessageEvent<ScanRequest>) => {
-	const reply = await answer(data);
-	self.postMessage(reply, { transfer: reply.status === 'open' ? [reply.shown.buffer] : [] });
-};
+workerpool.worker({
+	async scan(request: ScanRequest) {
+		const reply = await answer(request);
+		return reply.status === 'open' ? new workerpool.Transfer(reply, [reply.shown.buffer]) : reply;
+	}
+});

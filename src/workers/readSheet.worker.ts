@@ -1,3 +1,4 @@
+import workerpool from 'workerpool';
 import { CoreError, problemOf, type Problem } from '../core/errors/index.js';
 import {
 	checkPicture,
@@ -19,16 +20,14 @@ import {
 	type Wipe
 } from '../core/photo/index.js';
 
-export type SheetRequest = { readonly id: number; readonly file: File; readonly sheet: SheetName } & (
+export type SheetRequest = { readonly file: File; readonly sheet: SheetName } & (
 	| { readonly ask: 'read'; /** Set by hand, picture px; found when absent. */ readonly corners?: Quad }
 	| { readonly ask: 'wipe'; readonly view: View; readonly wipes: readonly Wipe[]; readonly printed: boolean }
 	| { readonly ask: 'snap'; readonly view: View; readonly stroke: readonly Point[] }
 );
 
 export type SheetAnswer =
-	| { readonly id: number; readonly status: 'progress'; readonly share: number }
 	| {
-			readonly id: number;
 			readonly status: 'read';
 			readonly line: ReadLine;
 			/** What one of our own sheets says about itself. */
@@ -36,8 +35,8 @@ export type SheetAnswer =
 			readonly width: number;
 			readonly height: number;
 	  }
-	| { readonly id: number; readonly status: 'snapped'; readonly stroke: readonly Point[] }
-	| { readonly id: number; readonly status: 'refused'; readonly problem: Problem };
+	| { readonly status: 'snapped'; readonly stroke: readonly Point[] }
+	| { readonly status: 'refused'; readonly problem: Problem };
 
 /** Every picture is looked at for our code, at a size where that costs a tenth of a second. */
 const CODE_PX = 1400;
@@ -75,12 +74,12 @@ function readWithCorners(picture: Picture, corners: Quad, sheet: SheetName): Rea
 }
 
 async function answerTo(request: SheetRequest, progress: (share: number) => void): Promise<SheetAnswer> {
-	const { id, sheet } = request;
+	const { sheet } = request;
 	const picture = await decode(request.file);
 	const { width, height } = picture;
-	const read = { id, status: 'read', width, height } as const;
+	const read = { status: 'read', width, height } as const;
 	if (request.ask === 'snap')
-		return { id, status: 'snapped', stroke: snapStroke(picture, request.view, sheet, request.stroke) };
+		return { status: 'snapped', stroke: snapStroke(picture, request.view, sheet, request.stroke) };
 	if (request.ask === 'wipe')
 		return { ...read, line: readWiped(picture, request.view, sheet, request.wipes, request.printed, progress) };
 	if (request.corners) return { ...read, line: readWithCorners(picture, request.corners, sheet) };
@@ -90,11 +89,13 @@ async function answerTo(request: SheetRequest, progress: (share: number) => void
 	return { ...read, line, code: line.code };
 }
 
-self.onmessage = async ({ data }: MessageEvent<SheetRequest>) => {
-	const { id } = data;
+/** Answers a request; tells the share that is done as events. */
+async function sheet(request: SheetRequest): Promise<SheetAnswer> {
 	try {
-		self.postMessage(await answerTo(data, (share) => self.postMessage({ id, status: 'progress', share })));
+		return await answerTo(request, (share) => workerpool.workerEmit(share));
 	} catch (error) {
-		self.postMessage({ id, status: 'refused', problem: problemOf(error) } satisfies SheetAnswer);
+		return { status: 'refused', problem: problemOf(error) };
 	}
-};
+}
+
+workerpool.worker({ sheet });

@@ -144,7 +144,7 @@ describe('on either side of a number that decides', () => {
 
 	it('before anything was traced, what repeats share is believed to be about a millimetre', () => {
 		for (const half of ['mean', 'apart'] as const)
-			expect(SHARED_PRIOR[half].reduce((a, b) => a + b)).to.be.closeTo(1, 1e-12);
+			expect(SHARED_PRIOR[half].reduce<number>((a, b) => a + b, 0)).to.be.closeTo(1, 1e-12);
 		expect(sharedVarOf(startBank(0, 1, SHARED_PRIOR.mean))).to.be.closeTo(1.2305, 1e-4);
 		expect(sharedVarOf(startBank(0, 1, SHARED_PRIOR.apart))).to.be.closeTo(0.713, 1e-4);
 	});

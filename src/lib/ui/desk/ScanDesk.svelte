@@ -7,6 +7,8 @@
 	import FileDrop from '../entry/FileDrop.svelte';
 	import OutlineView from '../entry/OutlineView.svelte';
 	import Choices from '../walk/Choices.svelte';
+	import { WorkerError } from '../work/workerClient.js';
+	import { scanWorker } from '../work/workers.js';
 
 	interface Props {
 		before: Readonly<Record<string, Curve>>;
@@ -34,27 +36,20 @@
 	let tapping: Tapping = $state('blade');
 	let spine: readonly Place[] = $state.raw([]);
 	let scanner = $state('http://127.0.0.1:4791/scan.stl');
-	let worker: Worker | undefined;
-	let count = 0;
+	const worker = scanWorker();
 	let width = $state(700);
-	onDestroy(() => worker?.terminate());
+	onDestroy(() => worker.stop());
 
-	function ask(request: DistributiveOmit<ScanRequest, 'id'>): Promise<ScanAnswer> {
-		const id = ++count;
-		const active = (worker ??= new Worker(new URL('../../../workers/cutScan.worker.ts', import.meta.url), {
-			type: 'module'
-		}));
-		return new Promise((resolve) => {
-			const heard = ({ data }: MessageEvent<ScanAnswer>) => {
-				if (data.id !== id) return;
-				active.removeEventListener('message', heard);
-				resolve(data);
-			};
-			active.addEventListener('message', heard);
-			active.postMessage({ ...request, id });
-		});
+	/** A scan that ends its worker, or takes too long, is no longer held: it is opened again. */
+	async function ask(request: ScanRequest): Promise<ScanAnswer> {
+		try {
+			return await worker.ask<ScanAnswer>('scan', request);
+		} catch (e) {
+			const code = e instanceof WorkerError && e.code === 'too-slow' ? 'scan-too-slow' : 'scan-lost';
+			opened = undefined;
+			return { status: 'refused', problem: { code, data: {} } };
+		}
 	}
-	type DistributiveOmit<T, K extends keyof T> = T extends unknown ? Omit<T, K> : never;
 
 	async function open(unit?: MeshUnit) {
 		if (!file) return;

@@ -19,6 +19,7 @@
 		undone,
 		type SheetItem
 	} from './sheetItem.js';
+	import { sheetWorker } from '../work/workers.js';
 	import { makeSheetReader } from './sheetReader.js';
 	import SheetSide from './SheetSide.svelte';
 	import SheetView from './SheetView.svelte';
@@ -40,7 +41,7 @@
 	}
 	const { horseId, horses, kept, before, operator, left, onkeep, onloose }: Props = $props();
 
-	const reader = makeSheetReader();
+	const reader = makeSheetReader(sheetWorker());
 	let sheet: SheetName = $state(untrack(() => left[0]?.sheet) ?? 'a3');
 	let items: readonly SheetItem[] = $state.raw([]);
 	let openId: number | undefined = $state();

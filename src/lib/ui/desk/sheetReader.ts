@@ -1,6 +1,7 @@
 import type { Problem } from '$core/errors/index.js';
 import type { Point, Quad, ReadLine, SheetCode, SheetName, View, Wipe } from '$core/photo/index.js';
 import type { SheetAnswer, SheetRequest } from '../../../workers/readSheet.worker.js';
+import { WorkerError, type WorkerClient, type WorkerFailure } from '../work/workerClient.js';
 
 interface Refused {
 	readonly status: 'refused';
@@ -37,61 +38,27 @@ export interface SheetReader {
 	readonly stop: () => void;
 }
 
-const SLOWEST_MS = 60_000;
-const refused = (code: string): Refused => ({ status: 'refused', problem: { code, data: {} } });
-
-type Settled = Exclude<SheetAnswer, { status: 'progress' }> | Refused;
-type Without<T> = T extends unknown ? Omit<T, 'id'> : never;
+const REFUSED: Readonly<Record<WorkerFailure, string>> = {
+	'too-slow': 'sheet-too-slow',
+	died: 'not-an-image',
+	stopped: 'cancelled'
+};
 
 /** Reads sheets one after another in a worker, so that the page stays quick. A worker that dies is replaced. */
-export function makeSheetReader(
-	spawn = (): Worker => new Worker(new URL('../../../workers/readSheet.worker.ts', import.meta.url), { type: 'module' })
-): SheetReader {
-	let worker: Worker | undefined;
-	let last: Promise<unknown> = Promise.resolve();
-	let count = 0;
-	let generation = 0;
-	let settle: ((r: Refused) => void) | undefined;
-
-	function one(request: SheetRequest, onprogress: (share: number) => void): Promise<Settled> {
-		return new Promise((resolve) => {
-			const active = (worker ??= spawn());
-			const finish = (r: Settled, dead = false) => {
-				clearTimeout(timer);
-				settle = undefined;
-				if (dead) {
-					active.terminate();
-					worker = undefined;
-				}
-				resolve(r);
-			};
-			const timer = setTimeout(() => finish(refused('sheet-too-slow'), true), SLOWEST_MS);
-			settle = (r) => finish(r, true);
-			active.onerror = () => finish(refused('not-an-image'), true);
-			active.onmessage = ({ data }: MessageEvent<SheetAnswer>) => {
-				if (data.id !== request.id) return;
-				if (data.status === 'progress') onprogress(data.share);
-				else finish(data);
-			};
-			active.postMessage(request);
-		});
-	}
-	function queue(request: Without<SheetRequest>, onprogress: (share: number) => void = () => undefined) {
-		const mine = generation;
-		const full = { ...request, id: ++count } as SheetRequest;
-		const next = last.then(() => (mine === generation ? one(full, onprogress) : refused('cancelled')));
-		last = next;
-		return next;
-	}
+export function makeSheetReader(worker: WorkerClient): SheetReader {
+	const ask = (request: SheetRequest, onprogress: (share: number) => void = () => undefined): Promise<SheetAnswer> =>
+		worker
+			.ask<SheetAnswer>('sheet', request, (told) => onprogress(told as number))
+			.catch((e: unknown): SheetAnswer => {
+				if (!(e instanceof WorkerError)) throw e;
+				return { status: 'refused', problem: { code: REFUSED[e.code], data: {} } };
+			});
 	return {
 		read: (file, sheet, { corners, onprogress } = {}) =>
-			queue({ ask: 'read', file, sheet, ...(corners ? { corners } : {}) }, onprogress) as Promise<SheetResult>,
+			ask({ ask: 'read', file, sheet, ...(corners ? { corners } : {}) }, onprogress) as Promise<SheetResult>,
 		wipe: (file, sheet, view, wipes, printed) =>
-			queue({ ask: 'wipe', file, sheet, view, wipes, printed }) as Promise<SheetResult>,
-		snap: (file, sheet, view, stroke) => queue({ ask: 'snap', file, sheet, view, stroke }) as Promise<SnapResult>,
-		stop: () => {
-			generation++;
-			settle?.(refused('cancelled'));
-		}
+			ask({ ask: 'wipe', file, sheet, view, wipes, printed }) as Promise<SheetResult>,
+		snap: (file, sheet, view, stroke) => ask({ ask: 'snap', file, sheet, view, stroke }) as Promise<SnapResult>,
+		stop: worker.stop
 	};
 }
