@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import type { ReadLine } from '../../../src/core/photo/index.js';
 import { makeSheetReader } from '../../../src/lib/ui/desk/sheetReader.js';
-import { WorkerError, type WorkerClient } from '../../../src/lib/ui/work/workerClient.js';
+import { WorkerError, type WorkerClient } from '../../../src/lib/ui/threads/workerClient.js';
 import type { SheetAnswer, SheetRequest } from '../../../src/workers/readSheet.worker.js';
 
 const READ: SheetAnswer = { status: 'read', line: { apexIndex: 0 } as ReadLine, width: 10, height: 8 };

@@ -1,6 +1,6 @@
 import { expect } from 'chai';
 import path from 'node:path';
-import { workerClient, WorkerError } from '../../../src/lib/ui/work/workerClient.js';
+import { workerClient, WorkerError } from '../../../src/lib/ui/threads/workerClient.js';
 
 const SCRIPT = path.resolve('tests/fixtures/slowWorker.cjs');
 const codeOf = async (asked: Promise<unknown>): Promise<string> => {

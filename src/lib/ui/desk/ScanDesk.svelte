@@ -7,8 +7,8 @@
 	import FileDrop from '../entry/FileDrop.svelte';
 	import OutlineView from '../entry/OutlineView.svelte';
 	import Choices from '../walk/Choices.svelte';
-	import { WorkerError } from '../work/workerClient.js';
-	import { scanWorker } from '../work/workers.js';
+	import { WorkerError } from '../threads/workerClient.js';
+	import { scanWorker } from '../threads/workers.js';
 
 	interface Props {
 		before: Readonly<Record<string, Curve>>;

@@ -19,7 +19,7 @@
 		undone,
 		type SheetItem
 	} from './sheetItem.js';
-	import { sheetWorker } from '../work/workers.js';
+	import { sheetWorker } from '../threads/workers.js';
 	import { makeSheetReader } from './sheetReader.js';
 	import SheetSide from './SheetSide.svelte';
 	import SheetView from './SheetView.svelte';

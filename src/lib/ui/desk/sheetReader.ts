@@ -1,7 +1,7 @@
 import type { Problem } from '$core/errors/index.js';
 import type { Point, Quad, ReadLine, SheetCode, SheetName, View, Wipe } from '$core/photo/index.js';
 import type { SheetAnswer, SheetRequest } from '../../../workers/readSheet.worker.js';
-import { WorkerError, type WorkerClient, type WorkerFailure } from '../work/workerClient.js';
+import { WorkerError, type WorkerClient, type WorkerFailure } from '../threads/workerClient.js';
 
 interface Refused {
 	readonly status: 'refused';

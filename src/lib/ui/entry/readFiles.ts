@@ -1,7 +1,7 @@
 import type { Problem } from '$core/errors/index.js';
 import type { FileReport } from '$core/formats/index.js';
 import type { ReadAnswer, ReadRequest } from '../../../workers/readFile.worker.js';
-import { fileWorker } from '../work/workers.js';
+import { fileWorker } from '../threads/workers.js';
 
 export type FileResult =
 	| { readonly name: string; readonly status: 'read'; readonly report: FileReport }
