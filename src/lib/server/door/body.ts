@@ -89,8 +89,11 @@ const FORM_TYPE = 'application/x-www-form-urlencoded';
 
 /** The fields of a form as a browser sends it without files. */
 export async function readForm(request: Request, bounds: Bounds = BOUNDS.form): Promise<URLSearchParams> {
-	if (!(request.headers.get('content-type') ?? '').toLowerCase().startsWith(FORM_TYPE))
+	if (!(request.headers.get('content-type') ?? '').toLowerCase().startsWith(FORM_TYPE)) {
+		// Dropped, not left on the connection; what it held does not matter.
+		await readBytes(request, 0).catch(() => undefined);
 		throw new CoreError('bad-input', { detail: 'This is no form of ours. Load the page again.' });
+	}
 	const text = (await readBytes(request, bounds.bytes)).toString('utf8');
 	let fields = 1;
 	for (let i = text.indexOf('&'); i >= 0; i = text.indexOf('&', i + 1))

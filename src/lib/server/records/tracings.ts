@@ -2,6 +2,7 @@ import { and, eq, inArray, isNull, max, sql } from 'drizzle-orm';
 import type { Tracing } from '../../../core/curve/index.js';
 import { tables, type Asker } from '../db/index.js';
 import { yardIds, type Scope } from './scope.js';
+import type { TracingInput } from './visits.js';
 
 export interface VisitTracing extends Tracing {
 	readonly id: string;
@@ -70,16 +71,7 @@ export interface TracedVisit {
 	readonly visitedOn: string;
 	readonly note: string;
 	readonly version: number;
-	readonly tracings: readonly {
-		readonly id: string;
-		readonly station: string;
-		readonly repeat: number;
-		readonly xMm: readonly number[];
-		readonly yMm: readonly number[];
-		readonly source: string;
-		readonly operator: string;
-		readonly quality: number | null;
-	}[];
+	readonly tracings: readonly TracingInput[];
 }
 
 /** One visit of a horse with its tracings, in the person's yards; null for one that is not here yet. */
