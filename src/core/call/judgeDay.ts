@@ -20,7 +20,7 @@ export interface DayInput {
 	/** Today, for what only time brings; the day itself where absent. */
 	readonly today?: Day | undefined;
 	readonly pairing: { readonly id: string; readonly rules: HandRules; readonly fittedOn?: Day | undefined } | undefined;
-	/** In any order; those after the day are left aside. */
+	/** Those of one day in the order made, the last one last; those after the day are left aside. */
 	readonly visits: readonly VisitFields[];
 	readonly rides: readonly LoggedRide[];
 	/** The latest call of the shape up to the day. */

@@ -3,7 +3,7 @@ import { bodyWeightKg, carriedShare, WEIGHT_CHANGE_SHARE } from '../load/index.j
 import { lookAgain, type LoggedChange, type LookAgain } from '../schedule/index.js';
 import { daysBetween, type Day } from '../units/index.js';
 import { GOING_SIGNS, hasFindings, RUNGS, valueOf, type FieldStates, type GoingSign } from '../visit/index.js';
-import { readSigns, standingSigns, vetReason, type Sign, type VisitFields } from '../zones/index.js';
+import { latestFirst, readSigns, standingSigns, vetReason, type Sign, type VisitFields } from '../zones/index.js';
 import type { Decided, Evidence, GoingSeen, ShapeSeen } from './types.js';
 
 /** A ride or a change from the log between visits. */
@@ -101,6 +101,10 @@ export function decisionOf(visit: VisitFields): Decided | undefined {
 	};
 }
 
+/** The last decision up to a day, answered since or not. */
+export const lastDecision = (visits: readonly VisitFields[], day: Day): Decided | undefined =>
+	lastWith(latestFirst(visits, day), decisionOf);
+
 function lookAgainOf(
 	back: readonly VisitFields[],
 	rides: readonly LoggedRide[],
@@ -131,7 +135,7 @@ function lookAgainOf(
 /** Gathers what is known on a day from visits, rides and the shape; nothing later than the day. */
 export function gatherEvidence(visits: readonly VisitFields[], options: GatherOptions): Evidence {
 	const { day, pairingId, fittedOn } = options;
-	const back = visits.filter((v) => v.visitedOn <= day).sort((a, b) => b.visitedOn.localeCompare(a.visitedOn));
+	const back = latestFirst(visits, day);
 	const sinceFit = back.filter((v) => !fittedOn || v.visitedOn >= fittedOn);
 	const checked = lastWith(sinceFit, (v) => {
 		const answers = readAnswers(v.states)
@@ -144,8 +148,8 @@ export function gatherEvidence(visits: readonly VisitFields[], options: GatherOp
 	for (const ride of rides)
 		if (daysBetween(ride.riddenOn, day) <= BEHAVIOUR_DAYS)
 			for (const code of ride.seen) behaviour.set(code, { seenOn: ride.riddenOn, code });
-	const signs = standingSigns(back, day);
-	const decided = lastWith(back, decisionOf);
+	const signs = standingSigns(visits, day);
+	const decided = lastDecision(visits, day);
 	// A saddle fitted since then has answered all but what was the vet's.
 	const answered = decided && fittedOn && decided.seenOn <= fittedOn && decided.action !== 'vet';
 	return {

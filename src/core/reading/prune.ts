@@ -1,7 +1,7 @@
 import { readAnswers } from '../checks/index.js';
 import type { Day } from '../units/index.js';
 import { hasFindings, type FieldState } from '../visit/index.js';
-import { readSigns, signField, standingSigns, vetReason, type VisitFields } from '../zones/index.js';
+import { latestFirst, readSigns, signField, standingSigns, vetReason, type VisitFields } from '../zones/index.js';
 import { decisionOf, goingOf, shareOf, signKey, weightOf } from './gather.js';
 
 const CHECK_PAIRING = /^check\/([^/]+)\//;
@@ -11,14 +11,14 @@ const CHECK_PAIRING = /^check\/([^/]+)\//;
  * A page that must judge without a connection carries no more than this.
  */
 export function pruneVisits<V extends VisitFields>(visits: readonly V[], day: Day): V[] {
-	const back = visits.filter((v) => v.visitedOn <= day).sort((a, b) => b.visitedOn.localeCompare(a.visitedOn));
+	const back = latestFirst(visits, day);
 	const kept = new Map<V, Set<string>>();
 	const keep = (v: V, wanted: (field: string) => boolean) => {
 		const fields = kept.get(v) ?? new Set<string>();
 		for (const field of v.states.keys()) if (wanted(field)) fields.add(field);
 		kept.set(v, fields);
 	};
-	const standing = new Set(standingSigns(back, day).map((s) => `${signKey(s)} ${s.visitedOn}`));
+	const standing = new Set(standingSigns(visits, day).map((s) => `${signKey(s)} ${s.visitedOn}`));
 	const strong = new Set(back.flatMap(readSigns).filter(vetReason).map(signKey));
 	const pairingsSeen = new Set<string>();
 	const once = new Set<string>();
@@ -47,7 +47,8 @@ export function pruneVisits<V extends VisitFields>(visits: readonly V[], day: Da
 		if (first('decided', decisionOf(v))) keep(v, (f) => /^(decide|treat)\//.test(f));
 		if (first('findings', hasFindings(v.states) || undefined)) keep(v, (f) => !f.startsWith('check/'));
 	}
-	return [...kept].flatMap(([v, fields]): V[] => {
+	return visits.flatMap((v): V[] => {
+		const fields = kept.get(v) ?? [];
 		const states = new Map<string, FieldState>();
 		for (const f of fields) {
 			const state = v.states.get(f);

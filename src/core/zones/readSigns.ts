@@ -43,14 +43,21 @@ export function groupsSearched(visit: VisitFields): SignGroup[] {
 	return SIGN_GROUPS.filter((g) => valueOf(visit.states, `rest/${g}`) === true);
 }
 
+/** Visits up to a day, oldest first. Those of one day keep the order given: the last one made comes last. */
+export const oldestFirst = <V extends VisitFields>(visits: readonly V[], day: Day): V[] =>
+	visits.filter((v) => v.visitedOn <= day).sort((a, b) => a.visitedOn.localeCompare(b.visitedOn));
+
+/** Visits up to a day, the last one made first, also among those of one day. */
+export const latestFirst = <V extends VisitFields>(visits: readonly V[], day: Day): V[] =>
+	oldestFirst(visits, day).reverse();
+
 /**
  * Signs that stand on a day: for every kind, zone and side the latest visit up to that day that
- * looked. A sign that nobody has looked at since stands, with its day. Visits in any order.
+ * looked. A sign that nobody has looked at since stands, with its day. Visits of one day in the order made.
  */
 export function standingSigns(visits: readonly VisitFields[], day: Day): Sign[] {
 	const standing = new Map<string, Sign>();
-	const upTo = visits.filter((v) => v.visitedOn <= day).sort((a, b) => a.visitedOn.localeCompare(b.visitedOn));
-	for (const visit of upTo) {
+	for (const visit of oldestFirst(visits, day)) {
 		const searched = new Set(groupsSearched(visit));
 		for (const [field, sign] of standing) if (searched.has(groupOf(sign.kind))) standing.delete(field);
 		for (const sign of readSigns(visit)) {

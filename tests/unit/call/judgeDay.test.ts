@@ -62,6 +62,18 @@ describe('judgeDay', () => {
 		const looked = [...visits, visitOf('2026-05-28', { 'rest/feel': true })];
 		expect(judge(looked).joined?.nextOn).to.not.equal('2026-06-20');
 	});
+	it('of two visits of one day the later one made speaks: its decision, its press of the same place', () => {
+		const visits = [
+			visitOf(DAY, { 'decide/action': 'ride-on', 'sign/soreness/pocket/near': { grade: 3 } }),
+			visitOf(DAY, { 'decide/action': 'fitter', 'sign/soreness/pocket/near': { grade: 0 } })
+		];
+		for (const seen of [visits, pruneVisits(visits, DAY)]) {
+			const { evidence } = judge(seen);
+			expect([evidence.decided?.action, evidence.signs]).to.deep.equal(['fitter', []]);
+		}
+		const { evidence } = judge(visits.toReversed());
+		expect([evidence.decided?.action, evidence.signs.length]).to.deep.equal(['ride-on', 1]);
+	});
 	it('new behaviour is the headline, not a line beside “Ride on”', () => {
 		const rides = [{ riddenOn: '2026-05-30', seen: ['bucks'], changes: [] }];
 		const { joined } = judge([visitOf('2026-05-20', { 'rest/feel': true })], { rides });

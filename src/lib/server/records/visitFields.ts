@@ -50,7 +50,8 @@ export async function listVisitFields(db: Asker, horseId: string): Promise<Recor
 		.from(tables.visitEntry)
 		.innerJoin(tables.visit, eq(tables.visit.id, tables.visitEntry.visitId))
 		.where(and(eq(tables.visit.horseId, horseId), isNull(tables.visit.undoneAt)))
-		.orderBy(tables.visit.visitedOn, tables.visitEntry.id);
+		// Of two visits of one day the later one made speaks last.
+		.orderBy(tables.visit.visitedOn, tables.visit.createdAt, tables.visitEntry.id);
 	const visits = new Map<string, { visitedOn: string; entries: Entry[] }>();
 	for (const { entry, visitedOn } of rows) {
 		const found = visits.get(entry.visitId) ?? { visitedOn, entries: [] };

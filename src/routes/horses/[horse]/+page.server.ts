@@ -1,5 +1,5 @@
 import { LIMITS, overlayCuts } from '$core/change/index.js';
-import { decisionOf } from '$core/reading/index.js';
+import { lastDecision } from '$core/reading/index.js';
 import { nextByHandDay } from '$core/schedule/index.js';
 import { ageYearsOn } from '$core/units/index.js';
 import { hasFindings } from '$core/visit/index.js';
@@ -37,16 +37,6 @@ function strokesOf(found: Found, day: string): Record<string, { age: StrokeAge; 
 			strokes.map((s) => ({ age: s.age, line: `${signLine(s.sign)}, ${s.sign.visitedOn}` }))
 		])
 	);
-}
-
-/** The last decision at a visit, with who it was for; said on the page until the next visit decides. */
-function decidedOf(found: Found, day: string) {
-	const back = found.visits.filter((v) => v.visitedOn <= day).sort((a, b) => b.visitedOn.localeCompare(a.visitedOn));
-	for (const v of back) {
-		const decision = decisionOf(v);
-		if (decision) return decision;
-	}
-	return null;
 }
 
 export const load: PageServerLoad = ({ locals, url, parent }) =>
@@ -101,7 +91,7 @@ export const load: PageServerLoad = ({ locals, url, parent }) =>
 			call: call ?? null,
 			joined: judged?.joined ?? null,
 			readings: judged?.readings ?? [],
-			decided: day ? decidedOf(found, day) : null,
+			decided: day ? (lastDecision(found.visits, day) ?? null) : null,
 			byHandOn:
 				day && isLatest
 					? nextByHandDay(
