@@ -1,23 +1,29 @@
 import type { StationChange } from '../../src/core/change/index.js';
 
-/** A station's change with near and off in mm and one SD for both halves. */
+/** A station's change with near and off in mm and one SD for both halves of them. */
 export function changeOf(nearMm: number, offMm: number, sdMm = 0.5, more: Partial<StationChange> = {}): StationChange {
+	const of = (mm: number, variance: number) => ({ mm, variance });
+	const estimates = {
+		near: of(nearMm, 2 * sdMm ** 2),
+		off: of(offMm, 2 * sdMm ** 2),
+		both: of((nearMm + offMm) / 2, sdMm ** 2),
+		apart: of(offMm - nearMm, 4 * sdMm ** 2)
+	};
+	const alone = (e: { mm: number; variance: number }) => [{ chance: 1, ...e }];
 	return {
 		visitedOn: '2026-03-14',
-		meanMm: (nearMm + offMm) / 2,
-		meanVar: sdMm ** 2,
-		apartMm: (offMm - nearMm) / 2,
-		apartVar: sdMm ** 2,
-		meanSlopeMmPerDay: 0,
-		meanSlopeVar: 1e-4,
-		apartSlopeMmPerDay: 0,
+		...estimates,
+		under: {
+			near: alone(estimates.near),
+			off: alone(estimates.off),
+			both: alone(estimates.both),
+			apart: alone(estimates.apart)
+		},
+		slopes: { near: 0, off: 0, both: 0, variance: 1e-4 },
 		stepped: false,
 		counted: 3,
 		leftOut: 0,
-		readMeanMm: (nearMm + offMm) / 2,
-		readApartMm: (offMm - nearMm) / 2,
-		readTopMm: (0.39 * (nearMm + offMm)) / 2,
-		noise: { meanSdMm: 1, apartSdMm: 1, withinVisitSdMm: 1.4, sharedMeanVar: 0.5, sharedApartVar: 0.3 },
+		noise: { ownSdMm: 1.4, sharedVar: 0.8 },
 		...more
 	};
 }

@@ -7,10 +7,9 @@ import {
 	compareDays,
 	forecastLimit,
 	LIMITS,
-	readCause,
+	likeliestOf,
 	sideChanges,
-	type CauseRead,
-	type Spreading
+	type CauseRead
 } from '../../src/core/change/index.js';
 import { makeCurve, type Tracing } from '../../src/core/curve/index.js';
 import { lengthFit } from '../../src/core/load/index.js';
@@ -20,7 +19,6 @@ import { planVisits } from '../../src/lib/ui/entry/importPlan.js';
 import type { FileResult } from '../../src/lib/ui/entry/readFiles.js';
 import type { ReadLine } from '../../src/core/photo/index.js';
 import { addDays } from '../../src/core/units/index.js';
-import { sharedVarOf, startBank, SHARED_PRIOR } from '../../src/core/change/levelBank.js';
 import { changeOf } from '../support/changes.js';
 import { codeOf } from '../support/codes.js';
 import { trueCurve } from '../support/shapes.js';
@@ -44,18 +42,13 @@ describe('on either side of a number that decides', () => {
 	});
 
 	it('a cause is named from a chance of 0.45, and without its rival from 0.8', () => {
-		const spread = (weak: number, middle: number): Spreading => ({
-			gained: true,
-			weakSide: { share: weak, variance: 0.02 },
-			top: { share: 0.3, variance: 0.05 },
-			middle: { share: middle, variance: 0.02 },
-			rear: undefined
-		});
-		const hundredths = Array.from({ length: 41 }, (_, i) => i / 40);
-		const reads = hundredths.flatMap((weak) => hundredths.map((middle) => readCause(spread(weak, middle), undefined)));
-		const nearly = reads.filter((r) => Math.abs(r.chance - 0.45) < 0.01);
-		expect(nearly.some((r) => r.chance < 0.45) && nearly.some((r) => r.chance >= 0.45), 'both sides tried').to.be.true;
-		for (const r of reads) expect(r.cause === 'none', `chance ${r.chance}`).to.equal(r.chance < 0.45);
+		const read = (chance: number) =>
+			likeliestOf([
+				['local-loss', Math.log(chance)],
+				['one-sided', Math.log((1 - chance) / 2)],
+				['condition-loss', Math.log((1 - chance) / 2)]
+			]).cause;
+		expect([read(0.4499), read(0.4501)]).to.deep.equal(['none', 'local-loss']);
 
 		const named = (chance: number): string[] => {
 			const change = changeOf(-8, -7, 0.5);
@@ -95,7 +88,7 @@ describe('on either side of a number that decides', () => {
 			expect(tooNoisy(beyond(watch), front(4)), `chance ${watch}`).to.equal(said);
 	});
 
-	it('a watch is entered at a half and left under a fifth; a refit entered at 0.24 and left under 0.1', () => {
+	it('a watch is entered at a half and left under a fifth; a refit entered at a fifth and left under 0.1', () => {
 		const b = (watch: number, refit: number) => ({
 			...probabilitiesBeyond(sideChanges('T8', changeOf(0, 0)), changeOf(0, 0), LIMITS.close),
 			watch,
@@ -110,7 +103,7 @@ describe('on either side of a number that decides', () => {
 			'watch',
 			'steady'
 		]);
-		expect([verdictFromShape(b(1, 0.24), 'watch'), verdictFromShape(b(1, 0.239), 'watch')]).to.deep.equal([
+		expect([verdictFromShape(b(1, 0.2), 'watch'), verdictFromShape(b(1, 0.199), 'watch')]).to.deep.equal([
 			'refit',
 			'watch'
 		]);
@@ -137,16 +130,10 @@ describe('on either side of a number that decides', () => {
 			[DAY, addDays(DAY, 30)].flatMap((visitedOn) =>
 				Array.from({ length: n }, (_, i) => ({ visitedOn, station: 'T8', repeat: i + 1, curve: trueCurve('T8') }))
 			);
-		const widthOf = (n: number) => compareDays('T8', many(n), DAY)?.days[1]?.plusMinusMm[40] ?? 0;
-		expect(widthOf(30)).to.be.within(1.96 * 0.7, 1.96 * 0.7 + 0.1);
-		expect(widthOf(1)).to.be.closeTo(1.96 * Math.hypot(1.3, 0.7), 0.05);
-	});
-
-	it('before anything was traced, what repeats share is believed to be about a millimetre', () => {
-		for (const half of ['mean', 'apart'] as const)
-			expect(SHARED_PRIOR[half].reduce<number>((a, b) => a + b, 0)).to.be.closeTo(1, 1e-12);
-		expect(sharedVarOf(startBank(0, 1, SHARED_PRIOR.mean))).to.be.closeTo(1.2305, 1e-4);
-		expect(sharedVarOf(startBank(0, 1, SHARED_PRIOR.apart))).to.be.closeTo(0.713, 1e-4);
+		const widthOf = (n: number) => compareDays('T8', many(n), DAY)?.days[1]?.plusMinusMm[8] ?? 0;
+		// Pressing, the marked place and how the horse stood on two days: they do not average away.
+		expect(widthOf(30)).to.be.within(2, 5);
+		expect(widthOf(1)).to.be.above(1.1 * widthOf(30));
 	});
 
 	it('a sheet read with a score of 0.8 needs no look, one of 0.79 does', () => {

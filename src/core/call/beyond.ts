@@ -1,4 +1,4 @@
-import { sidesApart, type Limits, type SideChange, type StationChange } from '../change/index.js';
+import type { Limits, SideChange, StationChange, Under } from '../change/index.js';
 import { probabilityAbove } from '../math/index.js';
 
 /** Probabilities, 0..1, that the front band lies beyond its limits, with the side that is furthest. */
@@ -9,22 +9,22 @@ export interface Beyond {
 	readonly worst: SideChange;
 }
 
-function past(c: SideChange, lossMm: number, gainMm: number): number {
-	return probabilityAbove(gainMm, c.mm, c.sdMm) + probabilityAbove(lossMm, -c.mm, c.sdMm);
-}
+/** Chance that a change lies beyond a limit either way, over the kinds of change thought of. */
+const past = (under: readonly Under[], lossMm: number, gainMm: number): number =>
+	under.reduce((sum, { chance, mm, variance }) => {
+		const sd = Math.sqrt(variance);
+		return sum + chance * (probabilityAbove(gainMm, mm, sd) + probabilityAbove(lossMm, -mm, sd));
+	}, 0);
 
 export function probabilitiesBeyond(front: readonly SideChange[], change: StationChange, limits: Limits): Beyond {
-	const refits = front.map((c) => past(c, limits.refitLossMm, limits.refitGainMm));
-	const watches = front.map((c) => past(c, limits.watchLossMm, limits.watchGainMm));
-	const apart = sidesApart(change);
+	const refits = front.map((c) => past(change.under[c.side], limits.refitLossMm, limits.refitGainMm));
+	const watches = front.map((c) => past(change.under[c.side], limits.watchLossMm, limits.watchGainMm));
 	const { sidesApartMm } = limits;
-	const apartPast =
-		probabilityAbove(sidesApartMm, apart.mm, apart.sdMm) + probabilityAbove(sidesApartMm, -apart.mm, apart.sdMm);
 	const watch = Math.max(...watches);
 	return {
 		watch,
 		refit: Math.max(...refits),
-		apart: apartPast,
+		apart: past(change.under.apart, sidesApartMm, sidesApartMm),
 		worst: front[watches.indexOf(watch)] as SideChange
 	};
 }

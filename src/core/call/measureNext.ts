@@ -1,4 +1,4 @@
-import { sideSlopeMmPerDay, type Limits, type SideChange, type StationChange } from '../change/index.js';
+import type { Limits, SideChange, StationChange } from '../change/index.js';
 import { probabilityAbove } from '../math/index.js';
 
 /** What would make the call surer, with the doubt (0..0.5: the chance of being on the other side of the limit) now and then. */
@@ -74,14 +74,13 @@ export function measureNext(worst: SideChange, change: StationChange, limits: Li
 	const mm = Math.abs(worst.mm);
 	const limitMm = ends.reduce((best, l) => (Math.abs(l - mm) < Math.abs(best - mm) ? l : best));
 	const { noise } = change;
-	const two = worst.side === 'both' ? 0 : 1;
 	const outlook: Outlook = {
 		mm,
 		variance: worst.sdMm ** 2,
-		slopeMmPerDay: sign * sideSlopeMmPerDay(change, worst.side),
-		slopeVar: change.meanSlopeVar,
-		ownVar: noise.meanSdMm ** 2 + two * noise.apartSdMm ** 2,
-		sharedVar: noise.sharedMeanVar + two * noise.sharedApartVar,
+		slopeMmPerDay: sign * change.slopes[worst.side],
+		slopeVar: change.slopes.variance,
+		ownVar: noise.ownSdMm ** 2,
+		sharedVar: noise.sharedVar,
 		counted: Math.max(1, change.counted),
 		limitMm
 	};

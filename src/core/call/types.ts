@@ -1,9 +1,9 @@
-import type { Cause, Direction, Forecast, SideChange } from '../change/index.js';
+import type { Cause, Direction, Doubt, Forecast, SideChange } from '../change/index.js';
 import type { Day } from '../units/index.js';
 import type { MeasureNext } from './measureNext.js';
 
 /** Written into every stored call; raised whenever the same tracings could be judged otherwise. */
-export const ENGINE_VERSION = '3';
+export const ENGINE_VERSION = '4';
 
 export type Verdict = 'steady' | 'watch' | 'refit' | 'stop';
 export const VERDICTS: readonly Verdict[] = ['steady', 'watch', 'refit', 'stop'];
@@ -33,6 +33,10 @@ export interface Call {
 	readonly nextOn: Day;
 	readonly detectableChangeMm: number;
 	readonly withinVisitSdMm: number;
+	/** What is not believed of this visit as it stands; absent in calls of earlier engines. */
+	readonly doubts?: readonly Doubt[];
+	/** The front's width as drawn since the fitted day, mean of the sides; no model. */
+	readonly plain?: { readonly mm: number; readonly sdMm: number };
 	/** What would make the call surer; absent where nothing much would, and in calls of earlier engines. */
 	readonly measureNext?: MeasureNext;
 }

@@ -1,14 +1,14 @@
 import {
 	detectableChangeMm,
-	followStation,
+	followHorse,
 	forecastLimit,
+	judgeFirstVisit,
 	LIMITS,
 	readCause,
 	readDirection,
-	readStation,
 	sideChanges,
-	sideSlopeMmPerDay,
-	spreadingsOf,
+	type BackChange,
+	type Baseline,
 	type Forecast,
 	type Limits,
 	type School,
@@ -41,8 +41,10 @@ export interface Watch {
 	/** The visit taken as the fitted day. */
 	readonly fitDay: Day;
 	readonly calls: readonly Call[];
-	/** Filtered changes by station, every visit from the fit mark on. */
-	readonly series: ReadonlyMap<string, readonly StationChange[]>;
+	/** What the fitted day's back is in itself. */
+	readonly baseline: Baseline | undefined;
+	/** The back on every day that was judged. */
+	readonly changes: readonly BackChange[];
 }
 
 function chooseFitDay(tracings: readonly Tracing[], fittedOn: Day): Day {
@@ -55,41 +57,29 @@ function chooseFitDay(tracings: readonly Tracing[], fittedOn: Day): Day {
 	return nearest;
 }
 
-function latestUpTo(series: readonly StationChange[], day: Day): StationChange | undefined {
-	let found: StationChange | undefined;
-	for (const c of series) if (c.visitedOn <= day) found = c;
-	return found;
-}
-
 function forecastOf(front: StationChange, worst: SideChange, limits: Limits): Forecast {
 	const sign = Math.sign(worst.mm) || 1;
 	return forecastLimit(
 		front.visitedOn,
 		{ mm: sign * worst.mm, sdMm: worst.sdMm },
-		{ mmPerDay: sign * sideSlopeMmPerDay(front, worst.side), sdMmPerDay: Math.sqrt(front.meanSlopeVar) },
+		{ mmPerDay: sign * front.slopes[worst.side], sdMmPerDay: Math.sqrt(front.slopes.variance) },
 		worst.mm < 0 ? limits.refitLossMm : limits.refitGainMm
 	);
 }
 
-function judgeVisit(
-	series: Watch['series'],
-	front: StationChange,
-	last: Verdict | undefined,
-	options: WatchOptions,
-	spreadingOn: ReturnType<typeof spreadingsOf>
-): Call {
+function judgeVisit(change: BackChange, last: Verdict | undefined, options: WatchOptions): Call {
 	const limits = LIMITS[options.school];
-	const day = front.visitedOn;
-	const others = new Map<string, StationChange>();
-	for (const [station, list] of series) {
-		const latest = latestUpTo(list, day);
-		if (latest) others.set(station, latest);
-	}
+	const day = change.visitedOn;
+	const front = change.stations.get(FRONT_STATION) as StationChange;
+	const others = change.stations;
 	const frontSides = sideChanges(FRONT_STATION, front);
 	const beyond = probabilitiesBeyond(frontSides, front, limits);
-	const verdict = verdictFromShape(beyond, last);
+	const shape = verdictFromShape(beyond, last);
+	// Where the plain width says otherwise, nobody is told that all is steady.
+	const verdict = shape === 'steady' && change.partedMm !== 0 ? 'watch' : shape;
 	const age = options.ageYearsOn?.(day);
-	const cause = readCause(verdict === 'steady' ? undefined : spreadingOn(day), age === undefined ? undefined : age < 6);
+	const canGrow = age === undefined ? undefined : age < 6;
+	const cause = readCause(verdict === 'steady' ? undefined : change, beyond.worst.mm, canGrow);
 	const detectableMm = detectableChangeMm(front.noise, front.counted);
 	const forecast = forecastOf(front, beyond.worst, limits);
 	const surer = measureNext(beyond.worst, front, limits);
@@ -106,7 +96,9 @@ function judgeVisit(
 		nextStep: nextStepFor(reasonInput),
 		nextOn: nextTracingDay(day, verdict, age, forecast.earliest),
 		detectableChangeMm: detectableMm,
-		withinVisitSdMm: front.noise.withinVisitSdMm,
+		withinVisitSdMm: front.noise.ownSdMm,
+		doubts: change.doubts,
+		...(change.plain ? { plain: { mm: change.plain.mm, sdMm: Math.sqrt(change.plain.variance) } } : {}),
 		...(surer ? { measureNext: surer } : {})
 	};
 }
@@ -117,18 +109,9 @@ function judgeVisit(
  */
 export function watchHorse(tracings: readonly Tracing[], options: WatchOptions): Watch {
 	const fitDay = chooseFitDay(tracings, options.fittedOn);
-	const series = new Map<string, readonly StationChange[]>();
-	const stations = [...new Set(tracings.map((t) => t.station))].sort((a, b) =>
-		a.localeCompare(b, 'en', { numeric: true })
-	);
-	for (const station of stations) {
-		const visits = readStation(station, tracings, fitDay);
-		if (visits) series.set(station, followStation(visits, fitDay));
-	}
+	const changes = followHorse(tracings, fitDay, FRONT_STATION);
+	if (!changes || changes.length === 0) throw new CoreError('fit-day-short', { fitDay });
 	const calls: Call[] = [];
-	const spreadingOn = spreadingsOf(series);
-	for (const front of series.get(FRONT_STATION) ?? [])
-		calls.push(judgeVisit(series, front, calls[calls.length - 1]?.verdict, options, spreadingOn));
-	if (calls.length === 0) throw new CoreError('fit-day-short', { fitDay });
-	return { fitDay, calls, series };
+	for (const change of changes) calls.push(judgeVisit(change, calls[calls.length - 1]?.verdict, options));
+	return { fitDay, calls, changes, baseline: judgeFirstVisit(tracings, fitDay, FRONT_STATION) };
 }

@@ -1,6 +1,20 @@
-import type { Tracing } from '../curve/index.js';
-import { mean, sampleSd, Z95 } from '../math/index.js';
-import { groupByDay, modelOf, readDays } from './stationReadings.js';
+import type { Side, Tracing } from '../curve/index.js';
+import {
+	backSolve,
+	cholesky,
+	columnOf,
+	forwardSolve,
+	matrixOf,
+	solveSpdMany,
+	Z95,
+	type Matrix
+} from '../math/index.js';
+import { BASIS, DEPTHS_MM, SPLINES } from './depthBasis.js';
+import { backOf, readVisit, visitInformation, type Back } from './followBack.js';
+import { LEFT_OUT } from './followHorse.js';
+import type { NoiseBelief } from './repeats.js';
+import { framesOf, type StationFrame } from './stationFrame.js';
+import { depthsReached } from './tracingInformation.js';
 
 /** The curve that others are held against: places along it from near to off with outward normals, mm. */
 export interface Against {
@@ -27,50 +41,141 @@ export interface Comparison {
 	readonly days: readonly DayDifference[];
 }
 
-/** What repeats share, at any place of the curve, SD mm (from simulation). */
-const SHARED_SD_MM = 0.7;
-/** The spread of a place's few repeats is steadied by this belief, mm, worth as many repeats. */
-const USUAL_SD_MM = 1.3;
-const USUAL_WEIGHT = 3;
+/** A day's curve differs from another's by any of the kinds of change, of about this size, mm. */
+const USUAL_MM = 6;
 
-function intervalOf(here: readonly number[]): number {
-	const n = here.length;
-	const own = n > 1 ? sampleSd(here) ** 2 * (n - 1) : 0;
-	const spread = (own + USUAL_WEIGHT * USUAL_SD_MM ** 2) / (n - 1 + USUAL_WEIGHT);
-	return Z95 * Math.sqrt(spread / n + SHARED_SD_MM ** 2);
+/** What is believed of a difference beforehand, as information: it tells a turned sheet from muscle that moved. */
+function priorOf(back: Back): Matrix {
+	const kinds = [...back.kinds.values()];
+	const n = 2 * SPLINES;
+	const at = new Float64Array(n * n);
+	for (const k of kinds)
+		for (let i = 0; i < at.length; i++)
+			at[i] = (at[i] as number) + (USUAL_MM ** 2 / kinds.length) * (k.at[i] as number);
+	for (let k = 0; k < n; k++) at[k * n + k] = (at[k * n + k] as number) + LEAST_VARIANCE;
+	return solveSpdMany({ rows: n, cols: n, at }, unitOf(n));
+}
+const LEAST_VARIANCE = 0.01;
+const unitOf = (n: number): Matrix => matrixOf(n, n, (r, c) => (r === c ? 1 : 0));
+
+/** A day's coefficients at the one station of a back, and their covariance. */
+interface DayShape {
+	readonly mean: Float64Array;
+	readonly cov: Matrix;
+	/** Depths reached by most of its tracings. */
+	readonly reach: Readonly<Record<Side, number>>;
+	readonly counted: number;
+	readonly leftOut: number;
+}
+
+function shapeOf(
+	back: Back,
+	prior: Matrix,
+	tracings: readonly Tracing[],
+	noise: ReadonlyMap<string, NoiseBelief>,
+	day: string
+): { shape: DayShape | undefined; noise: ReadonlyMap<string, NoiseBelief> } {
+	const read = readVisit(back, { day, tracings }, noise);
+	const { readings } = read;
+	if (readings.length === 0) return { shape: undefined, noise: read.noise };
+	// Hands are not told apart here: what one draws is what is shown.
+	const { j, b } = visitInformation(back, readings, [...new Set(readings.map((r) => r.hand))].slice(0, 1));
+	const n = 2 * SPLINES;
+	const at = Float64Array.from(j.at, (v, i) => v + (prior.at[i] as number));
+	const l = cholesky({ rows: n, cols: n, at });
+	const weights = readings.flatMap((r) => r.weights);
+	const leftOut = weights.filter((w) => w < LEFT_OUT).length;
+	const counted = readings.flatMap((r) => r.tracings.filter((_, i) => (r.weights[i] as number) >= LEFT_OUT));
+	const reach = (side: Side): number => {
+		const all = counted.map((t) => depthsReached(t.curve)[side]).sort((a, c) => a - c);
+		return all[all.length >> 1] ?? 0;
+	};
+	return {
+		shape: {
+			mean: backSolve(l, forwardSolve(l, columnOf(b))).at,
+			cov: backSolve(l, forwardSolve(l, unitOf(n))),
+			reach: { near: reach('near'), off: reach('off') },
+			counted: weights.length - leftOut,
+			leftOut
+		},
+		noise: read.noise
+	};
+}
+
+interface Place {
+	readonly side: Side;
+	readonly k: number;
+}
+
+/** Places along a frame's curve, near to off; the apex between the sides. */
+const PLACES: readonly (Place | undefined)[] = [
+	...DEPTHS_MM.map((_, k) => ({ side: 'near' as const, k })).reverse(),
+	undefined,
+	...DEPTHS_MM.map((_, k) => ({ side: 'off' as const, k }))
+];
+
+function againstOf(frame: StationFrame): Against {
+	const each = (of: (p: Place, sign: number) => number): number[] =>
+		PLACES.map((p) => (p ? of(p, p.side === 'near' ? -1 : 1) : 0));
+	const steep = (p: Place): number => Math.hypot(1, frame.slope[p.side][p.k] as number);
+	return {
+		xMm: each((p, sign) => sign * (frame.widths[p.side][p.k] as number)),
+		yMm: each((p) => -(DEPTHS_MM[p.k] as number)),
+		normalX: each((p, sign) => sign / steep(p)),
+		normalY: PLACES.map((p) => (p ? (frame.slope[p.side][p.k] as number) / steep(p) : 1)),
+		alongMm: each((p, sign) => sign * (frame.along[p.side][p.k] as number))
+	};
+}
+
+/** Difference of two shapes at a place, along the normal, with half its 95% interval. */
+function differenceAt(frame: StationFrame, now: DayShape, then: DayShape, p: Place): [mm: number, plusMinus: number] {
+	const from = p.side === 'near' ? 0 : SPLINES;
+	const cos = 1 / Math.hypot(1, frame.slope[p.side][p.k] as number);
+	const row = BASIS.at.subarray(p.k * SPLINES, (p.k + 1) * SPLINES);
+	let [mm, variance] = [0, 0];
+	for (let i = 0; i < SPLINES; i++) {
+		mm += (row[i] as number) * ((now.mean[from + i] as number) - (then.mean[from + i] as number));
+		for (let c = 0; c < SPLINES; c++) {
+			const at = (from + i) * 2 * SPLINES + from + c;
+			variance += (row[i] as number) * (row[c] as number) * ((now.cov.at[at] as number) + (then.cov.at[at] as number));
+		}
+	}
+	return [cos * mm, Z95 * cos * Math.sqrt(variance)];
 }
 
 /**
- * Every day's mean curve of one station against one day's, tilt, apex pick and marked place taken out as the
- * call takes them out. Undefined where that day has no tracing there.
+ * Every day's mean curve of one station against one day's. Tilt, apex pick and marked place are part of the
+ * interval, as they are in the call. Undefined where that day has no tracing there.
  */
 export function compareDays(station: string, tracings: readonly Tracing[], againstDay: string): Comparison | undefined {
-	const model = modelOf(station, tracings, againstDay);
-	if (!model) return undefined;
-	const here = groupByDay(tracings.filter((t) => t.station === station));
-	const days = readDays(model, here).map(({ day, laid }): DayDifference => {
-		const counted = laid.filter((l) => !l.leftOut);
-		const places = Array.from(model.xMm, (_, k) =>
-			counted.map((l) => l.leftMm[k] as number).filter((d) => !Number.isNaN(d))
-		);
-		const seen = (p: readonly number[]) => p.length * 2 > counted.length;
+	const here = tracings.filter((t) => t.station === station);
+	const on = (day: string): Tracing[] => here.filter((t) => t.visitedOn === day);
+	const frames = framesOf(new Map([[station, on(againstDay).map((t) => t.curve)]]));
+	const frame = frames[0];
+	if (!frame) return undefined;
+	const back = backOf(frames, 0);
+	const prior = priorOf(back);
+	let noise: ReadonlyMap<string, NoiseBelief> = new Map();
+	const shapes = new Map<string, DayShape>();
+	for (const day of [...new Set(here.map((t) => t.visitedOn))].sort()) {
+		const read = shapeOf(back, prior, on(day), noise, day);
+		noise = read.noise;
+		if (read.shape) shapes.set(day, read.shape);
+	}
+	const then = shapes.get(againstDay);
+	if (!then) return undefined;
+	const days = [...shapes].map(([day, now]): DayDifference => {
+		const each = PLACES.map((p): [number, number] | null => {
+			if (!p) return [0, 0];
+			return p.k < now.reach[p.side] ? differenceAt(frame, now, then, p) : null;
+		});
 		return {
 			day,
-			mm: places.map((p) => (seen(p) ? mean(p) : null)),
-			plusMinusMm: places.map((p) => (seen(p) ? intervalOf(p) : null)),
-			counted: counted.length,
-			leftOut: laid.length - counted.length
+			mm: each.map((e) => e && e[0]),
+			plusMinusMm: each.map((e) => e && e[1]),
+			counted: now.counted,
+			leftOut: now.leftOut
 		};
 	});
-	const { xMm, yMm, normalX, normalY, alongMm } = model;
-	return {
-		against: {
-			xMm: [...xMm],
-			yMm: [...yMm],
-			normalX: [...normalX],
-			normalY: [...normalY],
-			alongMm: [...alongMm]
-		},
-		days
-	};
+	return { against: againstOf(frame), days };
 }

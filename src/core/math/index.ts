@@ -1,3 +1,4 @@
 export * from './stats.js';
 export * from './normal.js';
 export * from './solve.js';
+export * from './matrix.js';

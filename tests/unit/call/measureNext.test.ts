@@ -14,14 +14,20 @@ describe('what to measure next', () => {
 	});
 
 	it('near a limit, a single tracing wants another one today', () => {
-		const calm = { sharedMeanVar: 0.02, sharedApartVar: 0.02, meanSdMm: 1.5, apartSdMm: 1.5, withinVisitSdMm: 2.1 };
-		const found = next(changeOf(-5.5, -2, 1.4, { counted: 1, noise: calm, meanSlopeVar: 1e-3 }));
+		const calm = { sharedVar: 0.04, ownSdMm: 2.1 };
+		const found = next(
+			changeOf(-5.5, -2, 1.4, {
+				counted: 1,
+				noise: calm,
+				slopes: { near: 0, off: 0, both: 0, variance: 1e-3 }
+			})
+		);
 		expect(found?.what).to.equal('one-more');
 		expect(found?.doubtThen).to.be.below(found?.doubtNow as number);
 	});
 
 	it('with three tracings and a slope towards the limit, waiting tells more than a fourth', () => {
-		const found = next(changeOf(-6, -6, 0.8, { meanSlopeMmPerDay: -0.06, meanSlopeVar: 1e-5 }));
+		const found = next(changeOf(-6, -6, 0.8, { slopes: { near: -0.06, off: -0.06, both: -0.06, variance: 1e-5 } }));
 		expect(found?.what).to.equal('another-visit');
 		expect(found?.inWeeks).to.be.above(1);
 	});
@@ -32,13 +38,12 @@ describe('what to measure next', () => {
 	});
 
 	it('the doubt it promises is the one that comes, over many draws', () => {
-		const c = changeOf(-5.6, -5.6, 0.7, { meanSlopeVar: 0, meanSlopeMmPerDay: 0 });
+		const c = changeOf(-5.6, -5.6, 0.7, { slopes: { near: 0, off: 0, both: 0, variance: 0 } });
 		const found = next(c);
 		expect(found?.what).to.equal('another-visit');
 		const random = seededRandom(7);
 		const prior = near(c).sdMm ** 2 + 0.004 * 7 * (found?.inWeeks ?? 0);
-		const { meanSdMm, apartSdMm, sharedMeanVar, sharedApartVar } = c.noise;
-		const read = (meanSdMm ** 2 + apartSdMm ** 2) / 3 + sharedMeanVar + sharedApartVar;
+		const read = c.noise.ownSdMm ** 2 / 3 + c.noise.sharedVar;
 		const after = 1 / (1 / prior + 1 / read);
 		let wrong = 0;
 		const draws = 20_000;

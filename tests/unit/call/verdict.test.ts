@@ -23,16 +23,15 @@ describe('side changes', () => {
 		expect(sidesApart(changeOf(-8, -2)).mm).to.equal(6);
 	});
 
-	it('doubt one side more than the mean of both, and a large change more than a small one', () => {
-		expect(near?.sdMm).to.be.closeTo(Math.hypot(1, 1, 0.06 * 8), 1e-12);
-		expect(off?.sdMm).to.be.closeTo(Math.hypot(1, 1, 0.06 * 2), 1e-12);
-		expect(both?.sdMm).to.be.closeTo(Math.hypot(1, 0.06 * 5), 1e-12);
+	it('doubt one side more than the mean of both', () => {
+		expect(near?.sdMm).to.be.closeTo(Math.SQRT2, 1e-12);
+		expect(both?.sdMm).to.be.closeTo(1, 1e-12);
 	});
 
 	it('are real when their interval leaves out zero', () => {
 		expect(near?.real).to.be.true;
 		expect(off?.real).to.be.false;
-		expect(near?.ci95[1]).to.be.closeTo(-8 + 1.96 * Math.hypot(1, 1, 0.48), 0.001);
+		expect(near?.ci95[1]).to.be.closeTo(-8 + 1.96 * Math.SQRT2, 0.001);
 	});
 });
 
@@ -55,6 +54,20 @@ describe('probabilities beyond the limits', () => {
 		expect(b.apart).to.be.above(0.9);
 	});
 
+	it('are asked of every kind of change thought of, not of their mean', () => {
+		const change = changeOf(-4, -4, 0.5);
+		const two = [
+			{ chance: 0.3, mm: -9, variance: 0.1 },
+			{ chance: 0.7, mm: 0, variance: 0.1 }
+		];
+		const b = probabilitiesBeyond(
+			sideChanges('T8', change),
+			{ ...change, under: { ...change.under, near: two, off: two, both: two } },
+			LIMITS.close
+		);
+		expect(b.refit).to.be.closeTo(0.3, 1e-9);
+	});
+
 	it('name the worst side', () => expect(beyondOf(changeOf(-7, -1)).worst.side).to.equal('near'));
 });
 
@@ -64,8 +77,8 @@ describe('the verdict', () => {
 	it('enters watch at a half, and refit earlier: a saddle called too late hurts', () => {
 		expect(verdictFromShape(b(0.49, 0), undefined)).to.equal('steady');
 		expect(verdictFromShape(b(0.51, 0), undefined)).to.equal('watch');
-		expect(verdictFromShape(b(0.9, 0.23), undefined)).to.equal('watch');
-		expect(verdictFromShape(b(0.9, 0.25), undefined)).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0.19), undefined)).to.equal('watch');
+		expect(verdictFromShape(b(0.9, 0.21), undefined)).to.equal('refit');
 		expect(verdictFromShape(b(0.9, 0, 0.51), undefined)).to.equal('refit');
 	});
 
@@ -108,7 +121,7 @@ describe('reasons and next steps', () => {
 		const [first] = reasonsFor(input(changeOf(-7.94, -3, 0.5), 'refit', 'local-loss'));
 		expect(first).to.deep.equal({
 			code: 'front-lost',
-			data: { station: 'T8', side: 'near', mm: 7.9, plusMinusMm: 1.7, limitMm: 6 }
+			data: { station: 'T8', side: 'near', mm: 7.9, plusMinusMm: 1.4, limitMm: 6 }
 		});
 	});
 

@@ -33,7 +33,7 @@ describe('watchHorse on made-up horses', () => {
 	});
 
 	it('the same gain is a refit for a close fit and not yet for a roomy one at 7 mm', () => {
-		const tracings = series(slide(7.5, 12, 24), { visits: 16, hand: STEADY_HAND, seed: 3 });
+		const tracings = series(slide(7, 12, 24), { visits: 16, hand: STEADY_HAND, seed: 3 });
 		expect(last(watch(tracings, 'close')).verdict).to.equal('refit');
 		expect(last(watch(tracings, 'roomy')).verdict).to.equal('watch');
 	});
@@ -173,8 +173,8 @@ describe('watchHorse on thin or odd records', () => {
 				? { ...t, curve: { ...t.curve, xMm: t.curve.xMm.map(springs[t.repeat - 1] as (x: number) => number) } }
 				: t
 		);
-		const { calls, series: followed } = watchHorse(sprung, fitted);
-		const at = followed.get('T8')?.[4];
+		const { calls, changes } = watchHorse(sprung, fitted);
+		const at = changes[4]?.stations.get('T8');
 		expect(at?.leftOut).to.be.below(2);
 		expect((at?.counted ?? 0) + (at?.leftOut ?? 0)).to.equal(3);
 		expect(calls.slice(4).map((c) => c.verdict)).not.to.include('refit');

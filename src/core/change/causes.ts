@@ -1,0 +1,128 @@
+import { cholesky, forwardSolve, logDetOf, zeros, type Matrix } from '../math/index.js';
+import { PART_ROWS, SPLINES } from './depthBasis.js';
+import type { BackChange } from './followHorse.js';
+import type { Pattern } from './kinds.js';
+import type { SideChange } from './sideChanges.js';
+
+export type Cause = 'local-loss' | 'local-gain' | 'one-sided' | 'condition-loss' | 'condition-gain' | 'growth' | 'none';
+export type Direction = 'gain' | 'loss' | 'mixed' | 'none';
+
+/** Direction of the front band from the sides that really changed; where none surely did, from `leaning` if there is one. */
+export function readDirection(front: readonly SideChange[], leaning?: SideChange): Direction {
+	const real = front.filter((c) => c.real);
+	const telling = real.length > 0 || !leaning ? real : [leaning];
+	const gains = telling.some((c) => c.mm > 0);
+	const losses = telling.some((c) => c.mm < 0);
+	if (gains && losses) return 'mixed';
+	return gains ? 'gain' : losses ? 'loss' : 'none';
+}
+
+/** The likeliest cause, how likely it is among those thought of, and the one that comes next. */
+export interface CauseRead {
+	/** `none` where nothing moved, or where no cause stands out: it cannot be told yet. */
+	readonly cause: Cause;
+	readonly likeliest: Cause;
+	readonly chance: number;
+	readonly rival: Cause;
+}
+const NO_CAUSE: CauseRead = { cause: 'none', likeliest: 'none', chance: 0, rival: 'none' };
+const TOLD_FROM = 0.45;
+
+/** Sizes of change at the front's band whose evidence is asked for, mm. */
+const SIZES_MM = [4, 9] as const;
+
+interface Thought {
+	readonly gain: Cause;
+	readonly loss: Cause;
+	readonly patterns: readonly Pattern[];
+	/** How common it is beforehand. */
+	readonly weight: number;
+}
+
+/** Common practice, no source: one side alone is the rarer; muscle along the whole back and a lean horse look alike. */
+const THOUGHT_OF: readonly Thought[] = [
+	{ gain: 'one-sided', loss: 'one-sided', patterns: ['near', 'off'], weight: 0.4 },
+	{ gain: 'local-gain', loss: 'local-loss', patterns: ['local'], weight: 1 },
+	{ gain: 'condition-gain', loss: 'condition-loss', patterns: ['whole', 'along'], weight: 1 }
+];
+/** Growth is common in the young, and less so where no age is known. */
+const GROWTH_WEIGHT = { young: 5, unknown: 0.6 } as const;
+
+/** A kind's covariance as seen in the parts: top, band and low of every side. */
+function inParts(kind: Matrix, parts: number): Matrix {
+	const row = (p: number): { from: number; weights: Float64Array } => ({
+		from: Math.floor(p / PART_ROWS.length) * SPLINES,
+		weights: PART_ROWS[p % PART_ROWS.length] as Float64Array
+	});
+	const out = zeros(parts, parts);
+	for (let r = 0; r < parts; r++)
+		for (let c = 0; c <= r; c++) {
+			const [a, b] = [row(r), row(c)];
+			let sum = 0;
+			for (let i = 0; i < SPLINES; i++)
+				for (let k = 0; k < SPLINES; k++)
+					sum +=
+						(a.weights[i] as number) *
+						(b.weights[k] as number) *
+						(kind.at[(a.from + i) * kind.cols + b.from + k] as number);
+			out.at[r * parts + c] = sum;
+			out.at[c * parts + r] = sum;
+		}
+	return out;
+}
+
+const logSum = (logs: readonly number[]): number => {
+	const most = Math.max(...logs);
+	return most + Math.log(logs.reduce((s, l) => s + Math.exp(l - most), 0));
+};
+
+const keptParts = new WeakMap<Matrix, Matrix>();
+function partsOf(kind: Matrix, parts: number): Matrix {
+	const found = keptParts.get(kind) ?? inParts(kind, parts);
+	keptParts.set(kind, found);
+	return found;
+}
+
+/** Logarithm of the evidence for a pattern: how likely the change is where it has that one, of the sizes thought of. */
+function evidenceFor(change: BackChange, pattern: Pattern): number {
+	const { mean, cov } = change.parts;
+	const n = mean.length;
+	const k = partsOf(change.back.patterns.get(pattern) as Matrix, n);
+	const logs = SIZES_MM.map((mm) => {
+		const at = Float64Array.from(cov.at, (v, i) => v + mm * mm * (k.at[i] as number));
+		for (let r = 0; r < n; r++) at[r * n + r] = (at[r * n + r] as number) + LEAST_VARIANCE;
+		const l = cholesky({ rows: n, cols: n, at });
+		const e = forwardSolve(l, { rows: n, cols: 1, at: mean }).at;
+		return -0.5 * (e.reduce((s, v) => s + v * v, 0) + logDetOf(l));
+	});
+	return logSum(logs);
+}
+const LEAST_VARIANCE = 0.05;
+
+/**
+ * Why the front changed, from how the change is spread over stations, sides and depths: the cause that makes
+ * what was found likeliest. `canGrow` is true for a horse young enough to grow, false for a grown one,
+ * undefined when the age is not known.
+ */
+export function readCause(change: BackChange | undefined, frontMm: number, canGrow: boolean | undefined): CauseRead {
+	if (!change) return NO_CAUSE;
+	const gained = frontMm > 0;
+	const rated = THOUGHT_OF.map((t): [Cause, number] => [
+		gained ? t.gain : t.loss,
+		Math.log(t.weight / t.patterns.length) + logSum(t.patterns.map((p) => evidenceFor(change, p)))
+	]);
+	if (gained && canGrow !== false)
+		rated.push([
+			'growth',
+			Math.log(GROWTH_WEIGHT[canGrow ? 'young' : 'unknown'] / 2) +
+				logSum((['grown', 'grownFlank'] as const).map((p) => evidenceFor(change, p)))
+		]);
+	return likeliestOf(rated);
+}
+
+/** The likeliest of several causes by the logarithms of their evidence; named from a chance of TOLD_FROM on. */
+export function likeliestOf(rated: readonly (readonly [Cause, number])[]): CauseRead {
+	const [first, second] = [...rated].sort((a, b) => b[1] - a[1]) as [[Cause, number], [Cause, number]];
+	const chance = 1 / rated.reduce((s, [, log]) => s + Math.exp(log - first[1]), 0);
+	return { cause: chance >= TOLD_FROM ? first[0] : 'none', likeliest: first[0], chance, rival: second[0] };
+}

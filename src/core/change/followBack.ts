@@ -1,0 +1,390 @@
+import type { Tracing } from '../curve/index.js';
+import { zeros, type Matrix } from '../math/index.js';
+import { daysBetween, type Day } from '../units/index.js';
+import { PART_ROWS, SPLINES } from './depthBasis.js';
+import { HABITS, habitColumns, handOf, visitEffects } from './habits.js';
+import {
+	factored,
+	foresight,
+	habitsAt,
+	marginalised,
+	mixed,
+	partsAt,
+	predict,
+	sizeOf,
+	update,
+	type Belief,
+	type Foresight,
+	type Layout,
+	type VisitInformation
+} from './jointState.js';
+import {
+	KINDS,
+	kindCovariances,
+	otherHorse,
+	patternCovariances,
+	strictKinds,
+	type Kind,
+	type Pattern
+} from './kinds.js';
+import {
+	learnNoise,
+	nearestNoise,
+	noiseMm,
+	repeatWeights,
+	STARTING_BELIEF,
+	summed,
+	type NoiseBelief
+} from './repeats.js';
+import type { StationFrame } from './stationFrame.js';
+import { BOTH, readerOf, type How, type Information, type Reader } from './tracingInformation.js';
+
+/** How fast slopes are renewed, mm a week at the front's band. */
+const QUIET_PER_WEEK = 0.04;
+const LIVELY_PER_WEEK = 0.28;
+/** Chances that a quiet back wakes, and that a lively one stays so, a month; that it is lively at the start. */
+const WAKES = 0.1;
+const STAYS = 0.97;
+const LIVELY_AT_START = 0.3;
+const MONTH_WEEKS = 30 / 7;
+/** Levels on the first visit: nearly the reference itself, so hardly bound; slopes as the kinds have them. */
+const FIRST_LEVEL_MM = 8;
+/** More hands than these are each met as if for the first time. */
+const MOST_HANDS = 6;
+const HABIT_COUNT = HABITS.length;
+/** A hand's habits differ from the first one's by both their spreads. */
+const NEW_HAND_VARIANCE = 2;
+
+/** All tracings of one day. */
+export interface BackVisit {
+	readonly day: Day;
+	readonly tracings: readonly Tracing[];
+}
+
+/** What one day's tracings of one station by one hand come to. */
+export interface StationReading {
+	readonly station: number;
+	readonly hand: string;
+	readonly information: { readonly j: Matrix; readonly b: Float64Array };
+	readonly tracings: readonly Tracing[];
+	readonly weights: readonly number[];
+}
+
+/** What is carried from visit to visit. */
+export interface Following {
+	readonly back: Back;
+	readonly day: Day;
+	readonly layout: Layout;
+	readonly beliefs: readonly Belief[];
+	/** Chances of KINDS. */
+	readonly chances: readonly number[];
+	readonly noise: ReadonlyMap<string, NoiseBelief>;
+	/** Hands in the order met; the first has no habits of its own: they are part of the levels. */
+	readonly hands: readonly string[];
+	readonly marked: boolean;
+}
+
+/** What stays the same through all visits of a horse. */
+export interface Back {
+	readonly frames: readonly StationFrame[];
+	readonly front: number;
+	readonly readers: readonly Reader[];
+	readonly kinds: ReadonlyMap<Kind, Matrix>;
+	/** What causes look like when they have done their work. */
+	readonly patterns: ReadonlyMap<Pattern, Matrix>;
+	/** The lively kinds as a step of one of them and nothing else would look. */
+	readonly strict: readonly Matrix[];
+	/** How two horses differ, of 1 mm SD at the front's band. */
+	readonly other: Matrix;
+	readonly effects: readonly Float64Array[];
+	readonly habits: readonly (readonly Float64Array[])[];
+}
+
+export function backOf(frames: readonly StationFrame[], front: number): Back {
+	return {
+		frames,
+		front,
+		readers: frames.map(readerOf),
+		kinds: kindCovariances(frames, front),
+		patterns: patternCovariances(frames, front),
+		strict: strictKinds(frames, front),
+		other: otherHorse(frames, front),
+		effects: visitEffects(frames),
+		habits: frames.map(habitColumns)
+	};
+}
+
+/** Reads a visit's tracings with what is known of the hands, learning their noise on the way. */
+export function readVisit(
+	back: Back,
+	visit: BackVisit,
+	noise: ReadonlyMap<string, NoiseBelief>,
+	how?: How
+): { readings: StationReading[]; noise: ReadonlyMap<string, NoiseBelief> } {
+	const learnt = new Map(noise);
+	const groups = back.frames.flatMap((frame, station) => {
+		const here = visit.tracings.filter((t) => t.station === frame.station);
+		return [...new Set(here.map(handOf))].map((hand) => ({
+			station,
+			hand,
+			tracings: here.filter((t) => handOf(t) === hand)
+		}));
+	});
+	for (const { station, hand, tracings } of groups)
+		learnt.set(hand, learnNoise(learnt.get(hand) ?? STARTING_BELIEF, tracings, back.readers[station] as Reader));
+	const readings = groups.flatMap(({ station, hand, tracings }): StationReading[] => {
+		const level = nearestNoise(learnt.get(hand) ?? STARTING_BELIEF);
+		const read = tracings.flatMap((tracing) => {
+			const information = (back.readers[station] as Reader)(tracing.curve, level, how);
+			return information ? [{ tracing, information }] : [];
+		});
+		if (read.length === 0) return [];
+		const all: Information[] = read.map((r) => r.information);
+		const weights = repeatWeights(all);
+		return [{ station, hand, tracings: read.map((r) => r.tracing), weights, information: summed(all, weights) }];
+	});
+	return { readings, noise: learnt };
+}
+
+const handKnown = (hands: readonly string[], hand: string): number => hands.indexOf(hand);
+
+/**
+ * A visit's readings as information on levels and habits, errors that the visit shares marginalised.
+ * `extra`: columns of further errors of this visit, of unit variance; `weight`: what the visit counts.
+ */
+export function visitInformation(
+	back: Back,
+	readings: readonly StationReading[],
+	hands: readonly string[],
+	extra: readonly Float64Array[] = [],
+	weight = 1
+): VisitInformation {
+	const d = back.frames.length * BOTH;
+	const habits = Math.max(0, hands.length - 1) * HABIT_COUNT;
+	const n = d + habits;
+	const j = zeros(n, n);
+	const b = new Float64Array(n);
+	const strangers: Float64Array[] = [];
+	for (const { station, hand, information } of readings) {
+		const at = station * BOTH;
+		const known = handKnown(hands, hand);
+		for (let r = 0; r < BOTH; r++) {
+			b[at + r] = (b[at + r] as number) + weight * (information.b[r] as number);
+			for (let c = 0; c < BOTH; c++)
+				j.at[(at + r) * n + at + c] =
+					(j.at[(at + r) * n + at + c] as number) + weight * (information.j.at[r * BOTH + c] as number);
+		}
+		if (known > 0)
+			(back.habits[station] as readonly Float64Array[]).forEach((habit, h) => {
+				const row = d + (known - 1) * HABIT_COUNT + h;
+				const jh = new Float64Array(BOTH);
+				for (let r = 0; r < BOTH; r++) {
+					b[row] = (b[row] as number) + weight * (habit[r] as number) * (information.b[r] as number);
+					let sum = 0;
+					for (let c = 0; c < BOTH; c++) sum += (information.j.at[r * BOTH + c] as number) * (habit[c] as number);
+					jh[r] = weight * sum;
+				}
+				for (let r = 0; r < BOTH; r++) {
+					j.at[(at + r) * n + row] = (j.at[(at + r) * n + row] as number) + (jh[r] as number);
+					j.at[row * n + at + r] = (j.at[row * n + at + r] as number) + (jh[r] as number);
+				}
+				(back.habits[station] as readonly Float64Array[]).forEach((other, k) => {
+					const col = d + (known - 1) * HABIT_COUNT + k;
+					let sum = 0;
+					for (let r = 0; r < BOTH; r++) sum += (other[r] as number) * (jh[r] as number);
+					j.at[row * n + col] = (j.at[row * n + col] as number) + sum;
+				});
+			});
+	}
+	// Hands beyond those followed: their habits are this visit's errors.
+	if (readings.some((r) => handKnown(hands, r.hand) < 0))
+		for (let h = 0; h < HABIT_COUNT; h++) {
+			const column = new Float64Array(d);
+			back.habits.forEach((own, f) =>
+				column.set(
+					(own[h] as Float64Array).map((v) => v * Math.SQRT2),
+					f * BOTH
+				)
+			);
+			strangers.push(column);
+		}
+	const shared = [...back.effects, ...strangers, ...extra];
+	const t = zeros(n, shared.length);
+	shared.forEach((column, c) => {
+		for (let r = 0; r < d; r++) t.at[r * shared.length + c] = column[r] as number;
+	});
+	const out = marginalised(j, b, t);
+	return factored(out.j, out.b);
+}
+
+function started(back: Back): { layout: Layout; beliefs: Belief[] } {
+	const d = back.frames.length * BOTH;
+	const layout: Layout = { levels: d, parts: back.frames.length * 2 * PART_ROWS.length, habits: 0 };
+	const n = sizeOf(layout);
+	const beliefs = KINDS.map((kind) => {
+		const perWeek = kind === 'quiet' ? QUIET_PER_WEEK : LIVELY_PER_WEEK;
+		const k = back.kinds.get(kind) as Matrix;
+		const cov = zeros(n, n);
+		for (let r = 0; r < d; r++) {
+			cov.at[r * n + r] = FIRST_LEVEL_MM ** 2;
+			for (let c = 0; c < d; c++) cov.at[(d + r) * n + d + c] = perWeek ** 2 * (k.at[r * d + c] as number);
+		}
+		return { mean: new Float64Array(n), cov };
+	});
+	return { layout, beliefs };
+}
+
+export const STARTING_CHANCES: readonly number[] = KINDS.map((k) =>
+	k === 'quiet' ? 1 - LIVELY_AT_START : LIVELY_AT_START / (KINDS.length - 1)
+);
+
+/** Chances of each kind now, from each kind at the last visit. */
+function passage(weeks: number): number[][] {
+	const months = weeks / MONTH_WEEKS;
+	const wakes = 1 - (1 - WAKES) ** months;
+	const stays = STAYS ** months;
+	const other = (1 - stays) * 0.3;
+	return KINDS.map((from) =>
+		KINDS.map((to) => {
+			if (from === 'quiet') return to === 'quiet' ? 1 - wakes : wakes / (KINDS.length - 1);
+			if (to === from) return stays;
+			return to === 'quiet' ? 1 - stays - other : other / (KINDS.length - 2);
+		})
+	);
+}
+
+/** The beliefs before a visit: each kind begins from what could have come before it, and goes its own way. */
+export function foresee(f: Following, day: Day): { beliefs: Belief[]; chances: number[] } {
+	const weeks = daysBetween(f.day, day) / 7;
+	const pass = passage(weeks);
+	const joint = KINDS.map((_, to) =>
+		KINDS.map((__, from) => (f.chances[from] as number) * (pass[from]?.[to] as number))
+	);
+	const chances = joint.map((row) => row.reduce((a, b) => a + b, 0));
+	const beliefs = KINDS.map((kind, to) => {
+		const weights = (joint[to] as number[]).map((v) => v / (chances[to] as number));
+		const begun = mixed(f.beliefs, weights);
+		const perWeek = kind === 'quiet' ? QUIET_PER_WEEK : LIVELY_PER_WEEK;
+		return predict(begun, f.layout, weeks, f.back.kinds.get(kind) as Matrix, perWeek);
+	});
+	return { beliefs, chances };
+}
+
+/** Makes room for the habits of hands not met before. */
+function withHands(belief: Belief, layout: Layout, added: number): Belief {
+	const [n, more] = [sizeOf(layout), added * HABIT_COUNT];
+	const m = n + more;
+	const mean = new Float64Array(m);
+	mean.set(belief.mean);
+	const cov = zeros(m, m);
+	for (let r = 0; r < n; r++) cov.at.set(belief.cov.at.subarray(r * n, (r + 1) * n), r * m);
+	for (let r = n; r < m; r++) cov.at[r * m + r] = NEW_HAND_VARIANCE;
+	return { mean, cov };
+}
+
+/** Rows over a side's splines of one station, as places in the levels. */
+export const sideAt = (station: number, side: 0 | 1): number => station * BOTH + side * SPLINES;
+
+/** Remembers the levels' parts as those of the fitted day. */
+function marked(belief: Belief, layout: Layout): Belief {
+	const n = sizeOf(layout);
+	const at = partsAt(layout);
+	const mean = Float64Array.from(belief.mean);
+	const cov = { rows: n, cols: n, at: Float64Array.from(belief.cov.at) };
+	const rows = Array.from({ length: layout.parts }, (_, p) => ({
+		from: Math.floor(p / PART_ROWS.length) * SPLINES,
+		row: PART_ROWS[p % PART_ROWS.length] as Float64Array
+	}));
+	rows.forEach(({ from, row }, p) => {
+		mean[at + p] = row.reduce((s, v, i) => s + v * (belief.mean[from + i] as number), 0);
+		for (let c = 0; c < n; c++)
+			cov.at[(at + p) * n + c] = row.reduce((s, v, i) => s + v * (cov.at[(from + i) * n + c] as number), 0);
+	});
+	rows.forEach(({ from, row }, p) => {
+		for (let r = 0; r < n; r++)
+			cov.at[r * n + at + p] = row.reduce((s, v, i) => s + v * (cov.at[r * n + from + i] as number), 0);
+	});
+	return { mean, cov };
+}
+
+const weighed = (before: readonly number[], logs: readonly number[]): number[] => {
+	const most = Math.max(...logs);
+	const raw = before.map((c, i) => c * Math.exp((logs[i] as number) - most));
+	const sum = raw.reduce((a, b) => a + b, 0);
+	const kept = raw.map((v) => (v / sum < CARRIED ? 0 : v / sum));
+	const total = kept.reduce((a, b) => a + b, 0);
+	return kept.map((v) => v / total);
+};
+
+/** A kind less likely than this is not carried on from a visit. */
+const CARRIED = 0.005;
+
+/** How a visit is to be taken: what it counts, which further errors it may have. */
+export interface Taken {
+	readonly extra: readonly Float64Array[];
+	readonly weight: number;
+}
+
+/** Hands among the readings that were not met before, as far as they are followed. */
+function newHands(known: readonly string[], readings: readonly StationReading[]): string[] {
+	const found = [...new Set(readings.map((r) => r.hand))].filter((h) => !known.includes(h));
+	return found.slice(0, Math.max(0, MOST_HANDS - known.length));
+}
+
+export interface Foreseen {
+	readonly layout: Layout;
+	readonly beliefs: readonly Belief[];
+	readonly chances: readonly number[];
+	readonly hands: readonly string[];
+}
+
+/** What is believed just before a visit's readings count. */
+export function before(back: Back, f: Following | undefined, day: Day, readings: readonly StationReading[]): Foreseen {
+	if (!f) {
+		const { layout, beliefs } = started(back);
+		const found = newHands([], readings);
+		const layoutWith = { ...layout, habits: Math.max(0, found.length - 1) * HABIT_COUNT };
+		return {
+			layout: layoutWith,
+			beliefs: beliefs.map((b) => withHands(b, layout, Math.max(0, found.length - 1))),
+			chances: STARTING_CHANCES,
+			hands: found
+		};
+	}
+	const { beliefs, chances } = foresee(f, day);
+	const found = newHands(f.hands, readings);
+	const layout = { ...f.layout, habits: f.layout.habits + found.length * HABIT_COUNT };
+	return {
+		layout,
+		beliefs: found.length > 0 ? beliefs.map((b) => withHands(b, f.layout, found.length)) : beliefs,
+		chances,
+		hands: [...f.hands, ...found]
+	};
+}
+
+/** What is believed after a visit. */
+export function after(
+	back: Back,
+	seen: Foreseen,
+	day: Day,
+	readings: readonly StationReading[],
+	noise: ReadonlyMap<string, NoiseBelief>,
+	taken: Taken,
+	mark: boolean,
+	wasMarked: boolean
+): Following {
+	const information = visitInformation(back, readings, seen.hands, taken.extra, taken.weight);
+	const looks = seen.beliefs.map((b) => foresight(b, seen.layout, information));
+	const chances = weighed(
+		seen.chances,
+		looks.map((l) => l.logLikelihood)
+	);
+	const beliefs = seen.beliefs.map((b, i): Belief => {
+		// What is next to impossible is not carried on: it begins anew from the others at the next visit.
+		if ((chances[i] as number) === 0) return b;
+		const taken = update(b, seen.layout, information, looks[i] as Foresight);
+		return mark ? marked(taken, seen.layout) : taken;
+	});
+	return { back, day, layout: seen.layout, beliefs, chances, noise, hands: seen.hands, marked: wasMarked || mark };
+}
+

@@ -1,0 +1,253 @@
+import type { Tracing } from '../curve/index.js';
+import { solveSpdMany, zeros, type Matrix } from '../math/index.js';
+import type { Day } from '../units/index.js';
+import {
+	bandSlope,
+	bandUnder,
+	changesOf,
+	joinedParts,
+	joinedUnder,
+	type Gaussian,
+	type Mixture,
+	type Under
+} from './changeOf.js';
+import { PARTS, SPLINES } from './depthBasis.js';
+import { backOf, readVisit, visitInformation, type Back, type Following, type StationReading } from './followBack.js';
+import type { Doubt } from './blunders.js';
+import { takeVisit, type Doubted } from './takeVisit.js';
+import { smallestDetectableChange } from '../noise/index.js';
+import { partedBy, plainReadings, type BesidePlain, type PlainReading } from './plainReading.js';
+import type { NoiseBelief } from './repeats.js';
+import { framesOf } from './stationFrame.js';
+import { BOTH } from './tracingInformation.js';
+import type { StationChange, VisitNoise } from './stationChange.js';
+
+/** What splines and kinds have no shape for: variances are taken this much larger. */
+const HONESTY = 1.25;
+/** A repeat that counts less than this is named as left out. */
+export const LEFT_OUT = 0.35;
+const WEEK_DAYS = 7;
+/** A band that moved so far between two visits close together is a step. */
+const STEP_MM = 3.5;
+const STEP_DAYS = 45;
+
+/** The back on one day, as known by then. */
+export interface BackChange {
+	readonly visitedOn: Day;
+	/** By station, each traced at least once up to that day. */
+	readonly stations: ReadonlyMap<string, StationChange>;
+	/** Change of every part of the back, and what it was read in. */
+	readonly parts: Gaussian;
+	readonly back: Back;
+	/** What is not believed of this visit as it stands. */
+	readonly doubts: readonly Doubt[];
+	/** The front's width as drawn, beside the model; undefined where it cannot be read that day. */
+	readonly plain: PlainReading | undefined;
+	/** How far both part over the last visits, mm; 0 where they do not. */
+	readonly partedMm: number;
+}
+
+/** Variance of the mean of both sides' bands from information on one station's or all coefficients, mm². */
+function bandVariance(j: Matrix, from: number): number {
+	const n = j.rows;
+	const at = Float64Array.from(j.at);
+	for (let k = 0; k < n; k++) at[k * n + k] = (at[k * n + k] as number) + UNSEEN;
+	const row = zeros(n, 1);
+	for (let i = 0; i < SPLINES; i++) {
+		row.at[from + i] = (PARTS.band[i] as number) / 2;
+		row.at[from + SPLINES + i] = (PARTS.band[i] as number) / 2;
+	}
+	const solved = solveSpdMany({ rows: n, cols: n, at }, row);
+	let sum = 0;
+	for (let k = 0; k < n; k++) sum += (row.at[k] as number) * (solved.at[k] as number);
+	return sum;
+}
+const UNSEEN = 1 / 40 ** 2;
+
+/** Noise of a visit at one station: of a single tracing, and what all its repeats share. */
+function noiseAt(
+	back: Back,
+	readings: readonly StationReading[],
+	hands: readonly string[],
+	station: number
+): VisitNoise {
+	const here = readings.filter((r) => r.station === station);
+	const counted = here.reduce((s, r) => s + r.weights.reduce((a, b) => a + b, 0), 0);
+	const j = zeros(BOTH, BOTH);
+	for (const r of here)
+		for (let k = 0; k < j.at.length; k++) j.at[k] = (j.at[k] as number) + (r.information.j.at[k] as number);
+	const own = bandVariance(j, 0);
+	const whole = visitInformation(back, readings, hands).j;
+	const all = bandVariance(whole, station * BOTH);
+	return { ownSdMm: Math.sqrt(own * Math.max(1, counted)), sharedVar: Math.max(0, all - own) };
+}
+
+const estimate = (under: readonly Under[]): { mm: number; variance: number } => {
+	const joined = joinedUnder(under);
+	return { mm: joined.mm, variance: HONESTY * joined.variance };
+};
+const honest = (under: readonly Under[]): Under[] => under.map((u) => ({ ...u, variance: HONESTY * u.variance }));
+
+function stationChange(
+	f: Following,
+	mixture: Mixture,
+	station: number,
+	last: StationChange | undefined,
+	seen: { visitedOn: Day; readings: readonly StationReading[]; noise: VisitNoise } | undefined
+): StationChange {
+	const sides = {
+		near: honest(bandUnder(mixture, station, 1, 0)),
+		off: honest(bandUnder(mixture, station, 0, 1)),
+		both: honest(bandUnder(mixture, station, 0.5, 0.5)),
+		apart: honest(bandUnder(mixture, station, -1, 1))
+	};
+	const [near, off] = [bandSlope(f, station, 1, 0), bandSlope(f, station, 0, 1)];
+	const both = bandSlope(f, station, 0.5, 0.5);
+	const weights = seen?.readings.filter((r) => r.station === station).flatMap((r) => r.weights) ?? [];
+	const leftOut = weights.filter((w) => w < LEFT_OUT).length;
+	return {
+		visitedOn: seen ? seen.visitedOn : (last?.visitedOn ?? f.day),
+		near: estimate(bandUnder(mixture, station, 1, 0)),
+		off: estimate(bandUnder(mixture, station, 0, 1)),
+		both: estimate(bandUnder(mixture, station, 0.5, 0.5)),
+		apart: estimate(bandUnder(mixture, station, -1, 1)),
+		under: sides,
+		slopes: {
+			near: near.mm / WEEK_DAYS,
+			off: off.mm / WEEK_DAYS,
+			both: both.mm / WEEK_DAYS,
+			variance: both.variance / WEEK_DAYS ** 2
+		},
+		counted: seen ? weights.length - leftOut : (last?.counted ?? 0),
+		leftOut: seen ? leftOut : (last?.leftOut ?? 0),
+		noise: seen?.noise ?? last?.noise ?? { ownSdMm: 1.5, sharedVar: 1 },
+		stepped: false
+	};
+}
+
+function steppedFrom(last: StationChange | undefined, now: StationChange, days: number): boolean {
+	if (!last || days > STEP_DAYS) return false;
+	return Math.max(Math.abs(now.near.mm - last.near.mm), Math.abs(now.off.mm - last.off.mm)) > STEP_MM;
+}
+
+function group<T>(all: readonly T[], keyOf: (one: T) => string): Map<string, T[]> {
+	const groups = new Map<string, T[]>();
+	for (const one of all) {
+		const key = keyOf(one);
+		const list = groups.get(key);
+		if (list) list.push(one);
+		else groups.set(key, [one]);
+	}
+	return groups;
+}
+
+/** Smallest change of the band, mean of both sides, that two visits of `repeats` tracings can show, mm, shared errors included. */
+export const detectableChangeMm = ({ ownSdMm, sharedVar }: VisitNoise, repeats: number): number =>
+	smallestDetectableChange(Math.sqrt(ownSdMm ** 2 / Math.max(1, repeats) + sharedVar));
+
+/**
+ * Follows a whole back through its visits in one model, in order of day. Visits before the fitted day teach it
+ * hands and noise but give no change. Undefined where the fitted day has no `front` tracing that reaches the band.
+ */
+export function followHorse(
+	tracings: readonly Tracing[],
+	fitDay: Day,
+	front: string
+): readonly BackChange[] | undefined {
+	const fitted = group(
+		tracings.filter((t) => t.visitedOn === fitDay),
+		(t) => t.station
+	);
+	const frames = framesOf(new Map([...fitted].map(([s, list]) => [s, list.map((t) => t.curve)])));
+	const frontAt = frames.findIndex((f) => f.station === front);
+	if (frontAt < 0) return undefined;
+	const back = backOf(frames, frontAt);
+	const changes: BackChange[] = [];
+	let following: Following | undefined;
+	let noise: ReadonlyMap<string, NoiseBelief> = new Map();
+	let judged = 0;
+	let doubted: Doubted | undefined;
+	let stations = new Map<string, StationChange>();
+	const plain = new Map(plainReadings(tracings, front, fitDay).map((p) => [p.visitedOn, p]));
+	const beside: BesidePlain[] = [];
+	const days = group(tracings, (t) => t.visitedOn);
+	for (const day of [...days.keys()].sort()) {
+		const visit = { day, tracings: inOrder(days.get(day) as Tracing[]) };
+		const read = readVisit(back, visit, noise);
+		noise = read.noise;
+		const { readings } = read;
+		if (readings.length === 0) continue;
+		const taken = takeVisit(back, { following, judged, doubted }, visit, readings, noise, day === fitDay);
+		following = taken.following;
+		doubted = taken.doubted;
+		judged++;
+		if (day < fitDay) continue;
+		const mixture = changesOf(following);
+		const next = new Map<string, StationChange>();
+		for (const [at, frame] of frames.entries()) {
+			const here = readings.some((r) => r.station === at);
+			const last = stations.get(frame.station);
+			const noiseHere = here ? noiseAt(back, readings, taken.hands, at) : undefined;
+			const now = stationChange(
+				following,
+				mixture,
+				at,
+				last,
+				noiseHere ? { visitedOn: day, readings, noise: noiseHere } : undefined
+			);
+			const days_ = last ? (Date.parse(day) - Date.parse(last.visitedOn)) / 86_400_000 : 0;
+			next.set(frame.station, { ...now, stepped: here && steppedFrom(last, now, days_) });
+		}
+		stations = next;
+		if (readings.some((r) => r.station === frontAt)) {
+			const plainNow = plain.get(day);
+			const { both } = next.get(front) as StationChange;
+			// A doubted visit is no witness against the model.
+			if (plainNow && taken.doubted === undefined) beside.push({ plain: plainNow, ...both });
+			const partedMm = partedBy(beside);
+			const parted: Doubt[] =
+				partedMm === 0 ? [] : [{ date: day, station: front, repeat: null, kind: 'plain-reading', sure: PARTED_SURE }];
+			changes.push({
+				visitedOn: day,
+				stations: partedMm === 0 ? next : new Map([...next].map(([s, c]) => [s, widened(c, partedMm)])),
+				parts: joinedParts(mixture),
+				back,
+				doubts: [...taken.doubts, ...parted],
+				plain: plainNow,
+				partedMm
+			});
+		}
+	}
+	return changes;
+}
+
+/** Both part by more than their errors, twice: one of them is wrong, and nobody knows which. */
+const PARTED_SURE = 0.9;
+
+/** A change whose interval takes in half of what the plain reading stands away. */
+function widened(c: StationChange, partedMm: number): StationChange {
+	const more = (partedMm / 2) ** 2;
+	const wide = <T extends { readonly variance: number }>(e: T): T => ({ ...e, variance: e.variance + more });
+	return {
+		...c,
+		near: wide(c.near),
+		off: wide(c.off),
+		both: wide(c.both),
+		under: {
+			near: c.under.near.map(wide),
+			off: c.under.off.map(wide),
+			both: c.under.both.map(wide),
+			apart: c.under.apart
+		}
+	};
+}
+
+/** Rows may come in any order: the answer must not hang on it. */
+const inOrder = (tracings: readonly Tracing[]): Tracing[] =>
+	[...tracings].sort(
+		(a, b) =>
+			a.station.localeCompare(b.station, 'en', { numeric: true }) ||
+			a.repeat - b.repeat ||
+			(a.operator ?? '').localeCompare(b.operator ?? '') ||
+			(a.source ?? '').localeCompare(b.source ?? '')
+	);

@@ -1,0 +1,66 @@
+import type { Tracing } from '../curve/index.js';
+import { degToRad } from '../units/index.js';
+import { asSplines, SPLINES } from './depthBasis.js';
+import type { BySide, ErrorName, StationFrame } from './stationFrame.js';
+import { BOTH } from './tracingInformation.js';
+
+/** Who traced with what: habits stay with both. */
+export const handOf = (t: Pick<Tracing, 'operator' | 'source'>): string => `${t.operator ?? ''}|${t.source ?? ''}`;
+
+/** Habits of a hand and its instrument, SD (common practice, no source). */
+export const HABITS: readonly (readonly [readonly ErrorName[], number])[] = [
+	[['pressNear', 'pressOff'], 1.2],
+	[['place'], 6],
+	[['pick'], 1.5],
+	[['tilt'], degToRad(0.8)],
+	[['scale'], 0.007]
+];
+
+/** Errors that all tracings of a visit share at one station, SD; new at every visit. */
+const STATION_EFFECTS: readonly (readonly [readonly ErrorName[], number])[] = [
+	[['place'], 3.5],
+	[['tilt'], degToRad(0.5)],
+	[['pressNear'], 0.5],
+	[['pressOff'], 0.5]
+];
+/** Errors that all stations of a visit share. */
+const VISIT_EFFECTS: readonly (readonly [readonly ErrorName[], number])[] = [
+	[['pressNear', 'pressOff'], 0.5],
+	[['hang'], 1],
+	[['raise'], 0.8],
+	[['tilt'], degToRad(0.7)],
+	[['spring'], 0.004]
+];
+
+/** An error as coefficients of both sides. */
+export function errorSplines(frame: StationFrame, names: readonly ErrorName[], size: number): Float64Array {
+	const out = new Float64Array(BOTH);
+	for (const name of names) {
+		const error: BySide = frame.errors[name];
+		asSplines(error.near).forEach((v, i) => (out[i] = (out[i] as number) + size * v));
+		asSplines(error.off).forEach((v, i) => (out[SPLINES + i] = (out[SPLINES + i] as number) + size * v));
+	}
+	return out;
+}
+
+/** Columns over all stations' coefficients: one for each effect of a visit, of unit variance. */
+export function visitEffects(frames: readonly StationFrame[]): Float64Array[] {
+	const n = frames.length * BOTH;
+	const own = frames.flatMap((frame, f) =>
+		STATION_EFFECTS.map(([names, sd]) => {
+			const column = new Float64Array(n);
+			column.set(errorSplines(frame, names, sd), f * BOTH);
+			return column;
+		})
+	);
+	const shared = VISIT_EFFECTS.map(([names, sd]) => {
+		const column = new Float64Array(n);
+		frames.forEach((frame, f) => column.set(errorSplines(frame, names, sd), f * BOTH));
+		return column;
+	});
+	return [...own, ...shared];
+}
+
+/** What each habit, at its usual size, does to a station's coefficients. */
+export const habitColumns = (frame: StationFrame): Float64Array[] =>
+	HABITS.map(([names, sd]) => errorSplines(frame, names, sd));

@@ -1,0 +1,142 @@
+import type { Day } from '../units/index.js';
+import { weighVisit, weightOf, type Doubt } from './blunders.js';
+import { PARTS, SPLINES } from './depthBasis.js';
+import {
+	after,
+	before,
+	readVisit,
+	visitInformation,
+	type Back,
+	type BackVisit,
+	type Following,
+	type Foreseen,
+	type StationReading
+} from './followBack.js';
+import { HABITS } from './habits.js';
+import { foresight, habitsAt, mixed, sizeOf } from './jointState.js';
+import type { NoiseBelief } from './repeats.js';
+
+/** A visit that was doubted, and what would be believed had it not been. */
+export interface Doubted {
+	readonly believing: Following;
+}
+
+/** What has come before a visit. */
+export interface Before {
+	readonly following: Following | undefined;
+	/** Visits taken in so far. */
+	readonly judged: number;
+	readonly doubted: Doubted | undefined;
+}
+
+export interface TakenVisit {
+	readonly following: Following;
+	readonly hands: readonly string[];
+	readonly doubts: readonly Doubt[];
+	readonly doubted: Doubted | undefined;
+}
+
+/** Mistakes are looked for from the third visit on: before, nobody knows the back. */
+const KNOWN_FROM = 2;
+/** A next visit that fits a doubted one this much better (in logarithms) confirms it. */
+const CONFIRMED_FROM = 3;
+
+/** The first two stations' tracings under one another's name; undefined where not both are there. */
+function swappedVisit(back: Back, visit: BackVisit): BackVisit | undefined {
+	const [a, b] = [back.frames[back.front]?.station, back.frames[back.front + 1]?.station];
+	const has = (station: string | undefined): boolean => visit.tracings.some((t) => t.station === station);
+	if (!a || !b || !has(a) || !has(b)) return undefined;
+	const other = (station: string): string => (station === a ? b : station === b ? a : station);
+	return { ...visit, tracings: visit.tracings.map((t) => ({ ...t, station: other(t.station) })) };
+}
+
+const normalEvidence = (back: Back, seen: Foreseen, readings: readonly StationReading[]): number => {
+	const prior = mixed(seen.beliefs, seen.chances);
+	return foresight(prior, seen.layout, visitInformation(back, readings, seen.hands)).logLikelihood;
+};
+
+/** A hand whose habits blur the front's band by more than this, mm, is told. */
+const BLURRED_FROM_MM = 0.9;
+
+/** SD, mm, by which a hand's unknown habits blur the front's band. */
+function blurOf(f: Following, hand: string): number {
+	const at = f.hands.indexOf(hand);
+	if (at === 0) return 0;
+	const habits = f.back.habits[f.back.front] as readonly Float64Array[];
+	const effect = habits.map((h) => {
+		let sum = 0;
+		for (let i = 0; i < SPLINES; i++) sum += (PARTS.band[i] as number) * (h[i] as number);
+		return sum;
+	});
+	if (at < 0) return Math.sqrt(2 * effect.reduce((s, v) => s + v * v, 0));
+	const belief = mixed(f.beliefs, f.chances);
+	const n = sizeOf(f.layout);
+	const from = habitsAt(f.layout) + (at - 1) * HABITS.length;
+	let variance = 0;
+	for (let r = 0; r < effect.length; r++)
+		for (let c = 0; c < effect.length; c++)
+			variance += (effect[r] as number) * (effect[c] as number) * (belief.cov.at[(from + r) * n + from + c] as number);
+	return Math.sqrt(variance);
+}
+
+/** Hands or instruments of a visit whose habits cannot be told from change. */
+function handDoubts(f: Following, day: Day, readings: readonly StationReading[]): Doubt[] {
+	const here = [...new Set(readings.map((r) => r.hand))];
+	const blurs = here.map((hand) => blurOf(f, hand));
+	const least = Math.min(...blurs);
+	if (least < BLURRED_FROM_MM) return [];
+	const operatorOf = (hand: string): string => hand.split('|')[0] as string;
+	const hand = here[blurs.indexOf(least)] as string;
+	const known = f.hands.filter((h) => h !== hand).map(operatorOf);
+	const kind = known.includes(operatorOf(hand)) ? 'gear' : 'hands';
+	// Half sure where the habits may hide as much as the tracings show, surer the more.
+	return [{ date: day, station: null, repeat: null, kind, sure: least ** 2 / (least ** 2 + BLURRED_FROM_MM ** 2) }];
+}
+
+/** Takes a visit in: as it is, or with less weight where it is best explained by a mistake; both are said. */
+export function takeVisit(
+	back: Back,
+	{ following: f, judged, doubted }: Before,
+	visit: BackVisit,
+	readings: readonly StationReading[],
+	noise: ReadonlyMap<string, NoiseBelief>,
+	mark: boolean
+): TakenVisit {
+	const { day } = visit;
+	let from = f;
+	let seen = before(back, from, day, readings);
+	if (doubted && from) {
+		const believing = before(back, doubted.believing, day, readings);
+		if (normalEvidence(back, believing, readings) - normalEvidence(back, seen, readings) > CONFIRMED_FROM) {
+			from = doubted.believing;
+			seen = believing;
+		}
+	}
+	const marked = from?.marked ?? false;
+	const { blunder, extra } =
+		judged >= KNOWN_FROM && !mark
+			? weighVisit(back, seen, {
+					plain: readings,
+					mirrored: readVisit(back, visit, noise, { mirrored: true }).readings,
+					swapped: swappedReadings(back, visit, noise)
+				})
+			: { blunder: undefined, extra: [] };
+	const believe = (): Following => after(back, seen, day, readings, noise, { extra, weight: 1 }, mark, marked);
+	if (!blunder) {
+		const following = believe();
+		return { following, hands: seen.hands, doubts: handDoubts(following, day, readings), doubted: undefined };
+	}
+	const weight = weightOf(blunder.kind, blunder.sure);
+	const following = after(back, seen, day, readings, noise, { extra: [], weight }, mark, marked);
+	const doubt: Doubt = { date: day, station: null, repeat: null, ...blunder };
+	return { following, hands: seen.hands, doubts: [doubt], doubted: { believing: believe() } };
+}
+
+function swappedReadings(
+	back: Back,
+	visit: BackVisit,
+	noise: ReadonlyMap<string, NoiseBelief>
+): readonly StationReading[] | undefined {
+	const swapped = swappedVisit(back, visit);
+	return swapped && readVisit(back, swapped, noise).readings;
+}
