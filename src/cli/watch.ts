@@ -1,8 +1,25 @@
 import { ENGINE_VERSION, watchHorse, type Call } from '../core/call/index.js';
-import type { School } from '../core/change/index.js';
+import type { Baseline, Doubt, School } from '../core/change/index.js';
 import type { Tracing } from '../core/curve/index.js';
+import { doubtSentence } from '../words/index.js';
 
 const round = (v: number): number => Math.round(v * 100) / 100;
+
+const doubtJson = (doubt: Doubt): Record<string, unknown> => ({
+	...doubt,
+	sure: round(Math.min(0.99, doubt.sure)),
+	message: doubtSentence(doubt)
+});
+
+function baselineJson({ wasted, sure, hollowMm, twistDeg }: Baseline): Record<string, unknown> {
+	const orNull = (v: number | undefined): number | null => (v === undefined ? null : round(v));
+	return {
+		wasted: wasted ?? null,
+		sure: round(Math.min(0.99, sure)),
+		hollow_mm: { near: orNull(hollowMm.near), off: orNull(hollowMm.off) },
+		twist_deg: orNull(twistDeg)
+	};
+}
 
 /** One call in the contract's shape. */
 export function callJson(call: Call): Record<string, unknown> {
@@ -22,6 +39,8 @@ export function callJson(call: Call): Record<string, unknown> {
 		})),
 		forecast: { refit_on: call.forecast.refitOn, earliest: call.forecast.earliest, latest: call.forecast.latest },
 		reasons: call.reasons,
+		doubts: (call.doubts ?? []).map(doubtJson),
+		...(call.plain ? { plain_width: { mm: round(call.plain.mm), sd_mm: round(call.plain.sdMm) } } : {}),
 		next_step: call.nextStep,
 		next_on: call.nextOn
 	};
@@ -36,6 +55,8 @@ export function watchJson(tracings: readonly Tracing[], fittedOn: string, school
 	return {
 		visits: watch.calls.map(callJson),
 		not_judged: days.map((date) => ({ date, why: date < watch.fitDay ? 'before-fit' : 'no-front-tracing' })),
+		doubts: watch.calls.flatMap((c) => c.doubts ?? []).map(doubtJson),
+		...(watch.baseline ? { baseline: baselineJson(watch.baseline) } : {}),
 		fit_day: watch.fitDay,
 		noise: {
 			within_visit_sd_mm: round(last.withinVisitSdMm),

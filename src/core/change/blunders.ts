@@ -1,6 +1,8 @@
 import { cholesky, dot, logDetOf, type Matrix } from '../math/index.js';
 import type { Day } from '../units/index.js';
-import { visitInformation, type Back, type Foreseen, type StationReading } from './followBack.js';
+import type { Back } from './back.js';
+import type { Foreseen } from './followBack.js';
+import { visitInformation, type StationReading } from './readVisit.js';
 import { degToRad } from '../units/index.js';
 import { errorSplines } from './habits.js';
 import { foresight, mixed, type Belief, type Layout, type VisitInformation } from './jointState.js';
@@ -64,9 +66,9 @@ export const weightOf = (kind: Blunder, sure: number): number =>
 /** Readings of a visit as it is and as if a mistake had been made. */
 export interface VisitReadings {
 	readonly plain: readonly StationReading[];
-	readonly mirrored: readonly StationReading[];
+	readonly mirrored: () => readonly StationReading[];
 	/** Undefined where the front and the next station were not both traced. */
-	readonly swapped: readonly StationReading[] | undefined;
+	readonly swapped: () => readonly StationReading[] | undefined;
 }
 
 const logSum = (logs: readonly number[]): number => {
@@ -115,13 +117,13 @@ function extraOf(back: Back): Extra {
 			})
 		);
 	const extra: Extra = {
-		steps: back.strict.map((k) => columnsOf(k, STEP_MM)),
+		steps: back.strict().map((k) => columnsOf(k, STEP_MM)),
 		askew: byStation([
 			['tilt', ASKEW_RAD],
 			['pick', ASKEW_PICK_MM]
 		]),
 		misplaced: byStation([['place', MISPLACED_MM]]),
-		'other-horse': columnsOf(back.other, OTHER_HORSE_MM),
+		'other-horse': columnsOf(back.other(), OTHER_HORSE_MM),
 		shrunk: [scale],
 		sprung: [
 			...back.frames.map((frame, f) =>
@@ -149,6 +151,8 @@ const MIRRORED_TOLD_FROM = 0.85;
 
 /** Squared surprise a coefficient from which mistakes are looked for. */
 const SURPRISED_FROM = 0.75;
+/** Under this nothing is tried at all. */
+const SEEN_COMING = 0.5;
 
 /** How a visit is best taken. */
 export interface Weighed {
@@ -169,17 +173,19 @@ export function weighVisit(back: Back, seen: Foreseen, readings: VisitReadings):
 	const normal = logSum(
 		looks.map((l, i) => Math.log(Math.max(1e-12, seen.chances[i] as number)) + l.logLikelihood + base)
 	);
+	const surprise = Math.min(...looks.map((l) => dot(l.surprise, l.surprise))) / asItIs.b.length;
+	if (surprise < SEEN_COMING) return { blunder: undefined, extra: [] };
 	const prior = mixed(seen.beliefs, seen.chances);
 	const extra = extraOf(back);
 	const of = (list: readonly StationReading[], columns: readonly Float64Array[] = []): number =>
 		evidence(prior, layout, visitInformation(back, list, seen.hands, columns));
-	const { plain, mirrored, swapped } = readings;
+	const { plain } = readings;
 	const askew = of(plain, extra.askew);
 	// What turning and picking may feign tells nothing of sides.
-	const mirror = Math.log(BEFOREHAND.mirrored) + Math.max(normal, askew) + of(mirrored, extra.askew) - askew;
-	const surprise = Math.min(...looks.map((l) => dot(l.surprise, l.surprise))) / asItIs.b.length;
+	const mirror = Math.log(BEFOREHAND.mirrored) + Math.max(normal, askew) + of(readings.mirrored(), extra.askew) - askew;
 	// Nothing out of the way, and not better from behind: most visits end here.
 	if (surprise < SURPRISED_FROM && mirror < normal) return { blunder: undefined, extra: [] };
+	const swapped = readings.swapped();
 	const steps = extra.steps.map((columns) => of(plain, columns));
 	type Hypothesis = Blunder | 'as-it-is' | 'step' | 'askew' | 'misplaced';
 	const tried: (readonly [Hypothesis, number])[] = [

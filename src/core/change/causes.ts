@@ -87,7 +87,7 @@ function partsOf(kind: Matrix, parts: number): Matrix {
 function evidenceFor(change: BackChange, pattern: Pattern): number {
 	const { mean, cov } = change.parts;
 	const n = mean.length;
-	const k = partsOf(change.back.patterns.get(pattern) as Matrix, n);
+	const k = partsOf(change.back.patterns().get(pattern) as Matrix, n);
 	const logs = SIZES_MM.map((mm) => {
 		const at = Float64Array.from(cov.at, (v, i) => v + mm * mm * (k.at[i] as number));
 		for (let r = 0; r < n; r++) at[r * n + r] = (at[r * n + r] as number) + LEAST_VARIANCE;

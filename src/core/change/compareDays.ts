@@ -10,7 +10,8 @@ import {
 	type Matrix
 } from '../math/index.js';
 import { BASIS, DEPTHS_MM, SPLINES } from './depthBasis.js';
-import { backOf, readVisit, visitInformation, type Back } from './followBack.js';
+import { backOf, type Back } from './back.js';
+import { readVisit, visitInformation } from './readVisit.js';
 import { LEFT_OUT } from './followHorse.js';
 import type { NoiseBelief } from './repeats.js';
 import { framesOf, type StationFrame } from './stationFrame.js';

@@ -1,13 +1,10 @@
-import type { Tracing } from '../curve/index.js';
 import { zeros, type Matrix } from '../math/index.js';
 import { daysBetween, type Day } from '../units/index.js';
+import type { Back } from './back.js';
 import { PART_ROWS, SPLINES } from './depthBasis.js';
-import { HABITS, habitColumns, handOf, visitEffects } from './habits.js';
+import { HABIT_COUNT } from './habits.js';
 import {
-	factored,
 	foresight,
-	habitsAt,
-	marginalised,
 	mixed,
 	partsAt,
 	predict,
@@ -15,29 +12,12 @@ import {
 	update,
 	type Belief,
 	type Foresight,
-	type Layout,
-	type VisitInformation
+	type Layout
 } from './jointState.js';
-import {
-	KINDS,
-	kindCovariances,
-	otherHorse,
-	patternCovariances,
-	strictKinds,
-	type Kind,
-	type Pattern
-} from './kinds.js';
-import {
-	learnNoise,
-	nearestNoise,
-	noiseMm,
-	repeatWeights,
-	STARTING_BELIEF,
-	summed,
-	type NoiseBelief
-} from './repeats.js';
-import type { StationFrame } from './stationFrame.js';
-import { BOTH, readerOf, type How, type Information, type Reader } from './tracingInformation.js';
+import { KINDS, type Kind } from './kinds.js';
+import { visitInformation, type StationReading } from './readVisit.js';
+import type { NoiseBelief } from './repeats.js';
+import { BOTH } from './tracingInformation.js';
 
 /** How fast slopes are renewed, mm a week at the front's band. */
 const QUIET_PER_WEEK = 0.04;
@@ -51,24 +31,8 @@ const MONTH_WEEKS = 30 / 7;
 const FIRST_LEVEL_MM = 8;
 /** More hands than these are each met as if for the first time. */
 const MOST_HANDS = 6;
-const HABIT_COUNT = HABITS.length;
 /** A hand's habits differ from the first one's by both their spreads. */
 const NEW_HAND_VARIANCE = 2;
-
-/** All tracings of one day. */
-export interface BackVisit {
-	readonly day: Day;
-	readonly tracings: readonly Tracing[];
-}
-
-/** What one day's tracings of one station by one hand come to. */
-export interface StationReading {
-	readonly station: number;
-	readonly hand: string;
-	readonly information: { readonly j: Matrix; readonly b: Float64Array };
-	readonly tracings: readonly Tracing[];
-	readonly weights: readonly number[];
-}
 
 /** What is carried from visit to visit. */
 export interface Following {
@@ -82,139 +46,6 @@ export interface Following {
 	/** Hands in the order met; the first has no habits of its own: they are part of the levels. */
 	readonly hands: readonly string[];
 	readonly marked: boolean;
-}
-
-/** What stays the same through all visits of a horse. */
-export interface Back {
-	readonly frames: readonly StationFrame[];
-	readonly front: number;
-	readonly readers: readonly Reader[];
-	readonly kinds: ReadonlyMap<Kind, Matrix>;
-	/** What causes look like when they have done their work. */
-	readonly patterns: ReadonlyMap<Pattern, Matrix>;
-	/** The lively kinds as a step of one of them and nothing else would look. */
-	readonly strict: readonly Matrix[];
-	/** How two horses differ, of 1 mm SD at the front's band. */
-	readonly other: Matrix;
-	readonly effects: readonly Float64Array[];
-	readonly habits: readonly (readonly Float64Array[])[];
-}
-
-export function backOf(frames: readonly StationFrame[], front: number): Back {
-	return {
-		frames,
-		front,
-		readers: frames.map(readerOf),
-		kinds: kindCovariances(frames, front),
-		patterns: patternCovariances(frames, front),
-		strict: strictKinds(frames, front),
-		other: otherHorse(frames, front),
-		effects: visitEffects(frames),
-		habits: frames.map(habitColumns)
-	};
-}
-
-/** Reads a visit's tracings with what is known of the hands, learning their noise on the way. */
-export function readVisit(
-	back: Back,
-	visit: BackVisit,
-	noise: ReadonlyMap<string, NoiseBelief>,
-	how?: How
-): { readings: StationReading[]; noise: ReadonlyMap<string, NoiseBelief> } {
-	const learnt = new Map(noise);
-	const groups = back.frames.flatMap((frame, station) => {
-		const here = visit.tracings.filter((t) => t.station === frame.station);
-		return [...new Set(here.map(handOf))].map((hand) => ({
-			station,
-			hand,
-			tracings: here.filter((t) => handOf(t) === hand)
-		}));
-	});
-	for (const { station, hand, tracings } of groups)
-		learnt.set(hand, learnNoise(learnt.get(hand) ?? STARTING_BELIEF, tracings, back.readers[station] as Reader));
-	const readings = groups.flatMap(({ station, hand, tracings }): StationReading[] => {
-		const level = nearestNoise(learnt.get(hand) ?? STARTING_BELIEF);
-		const read = tracings.flatMap((tracing) => {
-			const information = (back.readers[station] as Reader)(tracing.curve, level, how);
-			return information ? [{ tracing, information }] : [];
-		});
-		if (read.length === 0) return [];
-		const all: Information[] = read.map((r) => r.information);
-		const weights = repeatWeights(all);
-		return [{ station, hand, tracings: read.map((r) => r.tracing), weights, information: summed(all, weights) }];
-	});
-	return { readings, noise: learnt };
-}
-
-const handKnown = (hands: readonly string[], hand: string): number => hands.indexOf(hand);
-
-/**
- * A visit's readings as information on levels and habits, errors that the visit shares marginalised.
- * `extra`: columns of further errors of this visit, of unit variance; `weight`: what the visit counts.
- */
-export function visitInformation(
-	back: Back,
-	readings: readonly StationReading[],
-	hands: readonly string[],
-	extra: readonly Float64Array[] = [],
-	weight = 1
-): VisitInformation {
-	const d = back.frames.length * BOTH;
-	const habits = Math.max(0, hands.length - 1) * HABIT_COUNT;
-	const n = d + habits;
-	const j = zeros(n, n);
-	const b = new Float64Array(n);
-	const strangers: Float64Array[] = [];
-	for (const { station, hand, information } of readings) {
-		const at = station * BOTH;
-		const known = handKnown(hands, hand);
-		for (let r = 0; r < BOTH; r++) {
-			b[at + r] = (b[at + r] as number) + weight * (information.b[r] as number);
-			for (let c = 0; c < BOTH; c++)
-				j.at[(at + r) * n + at + c] =
-					(j.at[(at + r) * n + at + c] as number) + weight * (information.j.at[r * BOTH + c] as number);
-		}
-		if (known > 0)
-			(back.habits[station] as readonly Float64Array[]).forEach((habit, h) => {
-				const row = d + (known - 1) * HABIT_COUNT + h;
-				const jh = new Float64Array(BOTH);
-				for (let r = 0; r < BOTH; r++) {
-					b[row] = (b[row] as number) + weight * (habit[r] as number) * (information.b[r] as number);
-					let sum = 0;
-					for (let c = 0; c < BOTH; c++) sum += (information.j.at[r * BOTH + c] as number) * (habit[c] as number);
-					jh[r] = weight * sum;
-				}
-				for (let r = 0; r < BOTH; r++) {
-					j.at[(at + r) * n + row] = (j.at[(at + r) * n + row] as number) + (jh[r] as number);
-					j.at[row * n + at + r] = (j.at[row * n + at + r] as number) + (jh[r] as number);
-				}
-				(back.habits[station] as readonly Float64Array[]).forEach((other, k) => {
-					const col = d + (known - 1) * HABIT_COUNT + k;
-					let sum = 0;
-					for (let r = 0; r < BOTH; r++) sum += (other[r] as number) * (jh[r] as number);
-					j.at[row * n + col] = (j.at[row * n + col] as number) + sum;
-				});
-			});
-	}
-	// Hands beyond those followed: their habits are this visit's errors.
-	if (readings.some((r) => handKnown(hands, r.hand) < 0))
-		for (let h = 0; h < HABIT_COUNT; h++) {
-			const column = new Float64Array(d);
-			back.habits.forEach((own, f) =>
-				column.set(
-					(own[h] as Float64Array).map((v) => v * Math.SQRT2),
-					f * BOTH
-				)
-			);
-			strangers.push(column);
-		}
-	const shared = [...back.effects, ...strangers, ...extra];
-	const t = zeros(n, shared.length);
-	shared.forEach((column, c) => {
-		for (let r = 0; r < d; r++) t.at[r * shared.length + c] = column[r] as number;
-	});
-	const out = marginalised(j, b, t);
-	return factored(out.j, out.b);
 }
 
 function started(back: Back): { layout: Layout; beliefs: Belief[] } {
@@ -234,8 +65,21 @@ function started(back: Back): { layout: Layout; beliefs: Belief[] } {
 	return { layout, beliefs };
 }
 
+/** How often a back that wakes is of each kind: one side alone is the rarest (common practice, no source). */
+const USUAL: Readonly<Record<Kind, number>> = {
+	quiet: 0,
+	whole: 1,
+	local: 1,
+	near: 0.4,
+	off: 0.4,
+	along: 1,
+	growth: 0.7
+};
+const ALL_USUAL = KINDS.reduce((s, k) => s + USUAL[k], 0);
+const shareOf = (kind: Kind): number => USUAL[kind] / ALL_USUAL;
+
 export const STARTING_CHANCES: readonly number[] = KINDS.map((k) =>
-	k === 'quiet' ? 1 - LIVELY_AT_START : LIVELY_AT_START / (KINDS.length - 1)
+	k === 'quiet' ? 1 - LIVELY_AT_START : LIVELY_AT_START * shareOf(k)
 );
 
 /** Chances of each kind now, from each kind at the last visit. */
@@ -246,9 +90,9 @@ function passage(weeks: number): number[][] {
 	const other = (1 - stays) * 0.3;
 	return KINDS.map((from) =>
 		KINDS.map((to) => {
-			if (from === 'quiet') return to === 'quiet' ? 1 - wakes : wakes / (KINDS.length - 1);
+			if (from === 'quiet') return to === 'quiet' ? 1 - wakes : wakes * shareOf(to);
 			if (to === from) return stays;
-			return to === 'quiet' ? 1 - stays - other : other / (KINDS.length - 2);
+			return to === 'quiet' ? 1 - stays - other : (other * shareOf(to)) / (1 - shareOf(from));
 		})
 	);
 }
@@ -317,7 +161,7 @@ const weighed = (before: readonly number[], logs: readonly number[]): number[] =
 };
 
 /** A kind less likely than this is not carried on from a visit. */
-const CARRIED = 0.005;
+const CARRIED = 0.01;
 
 /** How a visit is to be taken: what it counts, which further errors it may have. */
 export interface Taken {
@@ -387,4 +231,3 @@ export function after(
 	});
 	return { back, day, layout: seen.layout, beliefs, chances, noise, hands: seen.hands, marked: wasMarked || mark };
 }
-

@@ -12,11 +12,14 @@ import {
 	type Under
 } from './changeOf.js';
 import { PARTS, SPLINES } from './depthBasis.js';
-import { backOf, readVisit, visitInformation, type Back, type Following, type StationReading } from './followBack.js';
+import { backOf, type Back } from './back.js';
+import type { Following } from './followBack.js';
+import { readVisit, visitInformation, type StationReading } from './readVisit.js';
 import type { Doubt } from './blunders.js';
 import { takeVisit, type Doubted } from './takeVisit.js';
 import { smallestDetectableChange } from '../noise/index.js';
 import { partedBy, plainReadings, type BesidePlain, type PlainReading } from './plainReading.js';
+import { namedHands } from './habits.js';
 import type { NoiseBelief } from './repeats.js';
 import { framesOf } from './stationFrame.js';
 import { BOTH } from './tracingInformation.js';
@@ -170,7 +173,7 @@ export function followHorse(
 	let stations = new Map<string, StationChange>();
 	const plain = new Map(plainReadings(tracings, front, fitDay).map((p) => [p.visitedOn, p]));
 	const beside: BesidePlain[] = [];
-	const days = group(tracings, (t) => t.visitedOn);
+	const days = group(namedHands(tracings), (t) => t.visitedOn);
 	for (const day of [...days.keys()].sort()) {
 		const visit = { day, tracings: inOrder(days.get(day) as Tracing[]) };
 		const read = readVisit(back, visit, noise);

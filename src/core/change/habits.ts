@@ -4,8 +4,23 @@ import { asSplines, SPLINES } from './depthBasis.js';
 import type { BySide, ErrorName, StationFrame } from './stationFrame.js';
 import { BOTH } from './tracingInformation.js';
 
+/** Ways of entering that say nothing of the instrument: the same line, whatever the file. */
+const NO_INSTRUMENT: readonly string[] = ['', 'points', 'svg', 'dxf', 'picture'];
+const instrumentOf = (source: string | undefined): string =>
+	NO_INSTRUMENT.includes(source ?? '') ? '' : (source as string);
+
 /** Who traced with what: habits stay with both. */
-export const handOf = (t: Pick<Tracing, 'operator' | 'source'>): string => `${t.operator ?? ''}|${t.source ?? ''}`;
+export const handOf = (t: Pick<Tracing, 'operator' | 'source'>): string =>
+	`${t.operator ?? ''}|${instrumentOf(t.source)}`;
+
+/** Tracings of nobody named are taken for those of the first who is: a name added later is no new hand. */
+export function namedHands(tracings: readonly Tracing[]): readonly Tracing[] {
+	const first = tracings.reduce<Tracing | undefined>(
+		(best, t) => (t.operator && (!best || t.visitedOn < best.visitedOn) ? t : best),
+		undefined
+	)?.operator;
+	return first ? tracings.map((t) => (t.operator ? t : { ...t, operator: first })) : tracings;
+}
 
 /** Habits of a hand and its instrument, SD (common practice, no source). */
 export const HABITS: readonly (readonly [readonly ErrorName[], number])[] = [
@@ -15,6 +30,8 @@ export const HABITS: readonly (readonly [readonly ErrorName[], number])[] = [
 	[['tilt'], degToRad(0.8)],
 	[['scale'], 0.007]
 ];
+
+export const HABIT_COUNT = HABITS.length;
 
 /** Errors that all tracings of a visit share at one station, SD; new at every visit. */
 const STATION_EFFECTS: readonly (readonly [readonly ErrorName[], number])[] = [

@@ -193,7 +193,7 @@ export function mixed(beliefs: readonly Belief[], weights: readonly number[]): B
 	}
 	return { mean, cov: { rows: n, cols: n, at } };
 }
-const LEAST_WEIGHT = 1e-4;
+const LEAST_WEIGHT = 3e-3;
 
 /** Adds information as a factor: a little is added so that what was not seen at all can be factored too. */
 export function factored(j: Matrix, b: Float64Array): VisitInformation {

@@ -114,27 +114,34 @@ function spreadCovariance(frames: readonly StationFrame[], spread: Spread): Matr
 		const size = sizeAt(spread.stations, frame.placeMm) * spread[side];
 		return TO_SPLINES.at.map((v, i) => v * size * spread.depth(frame, side, i % DEPTH_COUNT));
 	});
-	places.forEach((p, i) =>
-		places.forEach((q, j) => {
-			if (j > i) return;
+	// Sizes and likeness over depth taken together: splines by depths again.
+	const across = carried.map((a) => {
+		const sum = new Float64Array(SPLINES * DEPTH_COUNT);
+		for (let r = 0; r < SPLINES; r++)
+			for (let k = 0; k < DEPTH_COUNT; k++) {
+				const v = a[r * DEPTH_COUNT + k] as number;
+				const row = likeness[k] as readonly number[];
+				for (let c = 0; c < DEPTH_COUNT; c++)
+					sum[r * DEPTH_COUNT + c] = (sum[r * DEPTH_COUNT + c] as number) + v * (row[c] as number);
+			}
+		return sum;
+	});
+	places.forEach((p, i) => {
+		for (let j = 0; j <= i; j++) {
+			const q = places[j] as typeof p;
 			const apart = Math.abs(p.frame.placeMm - q.frame.placeMm) / (PLACES[1] - PLACES[0]);
 			const alike = spread.stationLikeness ** apart * (p.side === q.side ? 1 : spread.sideLikeness);
-			const [a, b] = [carried[i] as Float64Array, carried[j] as Float64Array];
-			for (let r = 0; r < SPLINES; r++) {
-				const across = likeness.map((row) => {
-					let sum = 0;
-					for (let k = 0; k < DEPTH_COUNT; k++) sum += (a[r * DEPTH_COUNT + k] as number) * (row[k] as number);
-					return sum;
-				});
+			const [a, b] = [across[i] as Float64Array, carried[j] as Float64Array];
+			for (let r = 0; r < SPLINES; r++)
 				for (let c = 0; c < SPLINES; c++) {
 					let sum = 0;
-					for (let k = 0; k < DEPTH_COUNT; k++) sum += (across[k] as number) * (b[c * DEPTH_COUNT + k] as number);
+					for (let k = 0; k < DEPTH_COUNT; k++)
+						sum += (a[r * DEPTH_COUNT + k] as number) * (b[c * DEPTH_COUNT + k] as number);
 					out.at[(i * SPLINES + r) * n + j * SPLINES + c] = alike * sum;
 					out.at[(j * SPLINES + c) * n + i * SPLINES + r] = alike * sum;
 				}
-			}
-		})
-	);
+		}
+	});
 	return out;
 }
 
@@ -175,7 +182,7 @@ export const kindCovariances = (frames: readonly StationFrame[], front: number):
 const PATTERNS = {
 	whole: WHOLE,
 	along: { ...LOCAL, stations: [1, 0.95, 0.9] },
-	local: { ...LOCAL, stations: [1, 0.25, 0.08], stationLikeness: 0.85 },
+	local: { ...LOCAL, stations: [1, 0.36, 0.12], stationLikeness: 0.85 },
 	near: { ...LOCAL, stations: [1, 0.3, 0.1], off: 0.12, sideLikeness: 0.3 },
 	off: { ...LOCAL, stations: [1, 0.3, 0.1], near: 0.12, sideLikeness: 0.3 },
 	grown: { ...PAIRED, stations: [1, 0.55, 0.35], depth: grown, sideLikeness: 0.98, depthLength: 8 },

@@ -1,17 +1,9 @@
 import type { Day } from '../units/index.js';
 import { weighVisit, weightOf, type Doubt } from './blunders.js';
 import { PARTS, SPLINES } from './depthBasis.js';
-import {
-	after,
-	before,
-	readVisit,
-	visitInformation,
-	type Back,
-	type BackVisit,
-	type Following,
-	type Foreseen,
-	type StationReading
-} from './followBack.js';
+import type { Back } from './back.js';
+import { after, before, type Following, type Foreseen } from './followBack.js';
+import { readVisit, visitInformation, type BackVisit, type StationReading } from './readVisit.js';
 import { HABITS } from './habits.js';
 import { foresight, habitsAt, mixed, sizeOf } from './jointState.js';
 import type { NoiseBelief } from './repeats.js';
@@ -117,8 +109,8 @@ export function takeVisit(
 		judged >= KNOWN_FROM && !mark
 			? weighVisit(back, seen, {
 					plain: readings,
-					mirrored: readVisit(back, visit, noise, { mirrored: true }).readings,
-					swapped: swappedReadings(back, visit, noise)
+					mirrored: () => readVisit(back, visit, noise, { mirrored: true }).readings,
+					swapped: () => swappedReadings(back, visit, noise)
 				})
 			: { blunder: undefined, extra: [] };
 	const believe = (): Following => after(back, seen, day, readings, noise, { extra, weight: 1 }, mark, marked);
@@ -138,5 +130,5 @@ function swappedReadings(
 	noise: ReadonlyMap<string, NoiseBelief>
 ): readonly StationReading[] | undefined {
 	const swapped = swappedVisit(back, visit);
-	return swapped && readVisit(back, swapped, noise).readings;
+	return swapped && readVisit(back, swapped, noise, {}).readings;
 }

@@ -34,7 +34,7 @@ const MISFIT_LENGTH_MM = 18;
 const NUGGET_MM2 = 0.15;
 
 /** Noises of a hand that are told apart, mm. */
-export const NOISES_MM: readonly number[] = Array.from({ length: 9 }, (_, i) => 0.6 * (3.4 / 0.6) ** (i / 8));
+export const NOISES_MM: readonly number[] = Array.from({ length: 6 }, (_, i) => 0.6 * (3.4 / 0.6) ** (i / 5));
 
 interface Reach {
 	readonly near: number;

@@ -2,6 +2,7 @@
 	import type { JoinedCall } from '$core/call/index.js';
 	import {
 		cautionFor,
+		doubtSentence,
 		NEXT_STEP,
 		reasonSentence,
 		STANDING_CAUTION,
@@ -74,6 +75,9 @@
 				<li>{reasonSentence(reason)}</li>
 			{/each}
 		</ol>
+		{#each shape?.doubts ?? [] as doubt (doubt.kind + doubt.station)}
+			<p class="doubt" data-testid="doubt">{doubtSentence(doubt)}</p>
+		{/each}
 		{#each against as reason (reason.code)}
 			<p class="quiet">Against: {reasonSentence(reason)}</p>
 		{/each}
@@ -144,6 +148,10 @@
 	.verdict strong {
 		font-size: 2rem;
 		line-height: 1.1;
+	}
+	.doubt {
+		border-left: 3px dashed currentColor;
+		padding-left: 0.6rem;
 	}
 	.alarming {
 		color: var(--zt-alarm);
