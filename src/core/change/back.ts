@@ -13,7 +13,7 @@ export interface Back {
 	/** What causes look like when they have done their work. */
 	readonly patterns: () => ReadonlyMap<Pattern, Matrix>;
 	/** The lively kinds as a step of one of them and nothing else would look. */
-	readonly strict: () => readonly Matrix[];
+	readonly strict: () => ReadonlyMap<Exclude<Kind, 'quiet'>, Matrix>;
 	/** How two horses differ, of 1 mm SD at the front's band. */
 	readonly other: () => Matrix;
 	readonly effects: readonly Float64Array[];

@@ -6,6 +6,7 @@ import { visitInformation, type StationReading } from './readVisit.js';
 import { degToRad } from '../units/index.js';
 import { errorSplines } from './habits.js';
 import { foresight, mixed, type Belief, type Layout, type VisitInformation } from './jointState.js';
+import type { Kind } from './kinds.js';
 import type { ErrorName } from './stationFrame.js';
 import { BOTH } from './tracingInformation.js';
 
@@ -33,9 +34,16 @@ const BEFOREHAND: Readonly<Record<Blunder, number>> = {
 	shrunk: 0.006,
 	sprung: 0.006
 };
-/** A true step between two visits, and its usual size, mm. */
+/** A true step between two visits, and its usual size, mm: muscle at the withers may go in weeks, a whole back does not. */
 const STEP_BEFOREHAND = 0.0005;
-const STEP_MM = 7;
+const STEP_MM: Readonly<Record<Exclude<Kind, 'quiet'>, number>> = {
+	whole: 3,
+	local: 7,
+	near: 7,
+	off: 7,
+	along: 3,
+	growth: 2
+};
 /** A visit held askew, or marked well aside, at any station: common enough, no mistake to name, and taken as such. */
 const ASKEW_BEFOREHAND = 0.05;
 const ASKEW_RAD = degToRad(4);
@@ -117,7 +125,7 @@ function extraOf(back: Back): Extra {
 			})
 		);
 	const extra: Extra = {
-		steps: back.strict().map((k) => columnsOf(k, STEP_MM)),
+		steps: [...back.strict()].map(([kind, k]) => columnsOf(k, STEP_MM[kind])),
 		askew: byStation([
 			['tilt', ASKEW_RAD],
 			['pick', ASKEW_PICK_MM]
@@ -145,10 +153,13 @@ function extraOf(back: Back): Extra {
 }
 
 /** Told from this chance on. */
-const TOLD_FROM = 0.5;
+const TOLD_FROM = 0.7;
+const TAKEN_FROM = 0.5;
 /** An even back tells little of its sides: they are named when surer. */
-const MIRRORED_TOLD_FROM = 0.85;
+const MIRRORED_TOLD_FROM = 0.8;
 
+/** Shapes of sides agree by chance in more ways than the model knows: not all they tell is believed. */
+const TEMPERED = 0.7;
 /** Squared surprise a coefficient from which mistakes are looked for. */
 const SURPRISED_FROM = 0.75;
 /** Under this nothing is tried at all. */
@@ -182,7 +193,8 @@ export function weighVisit(back: Back, seen: Foreseen, readings: VisitReadings):
 	const { plain } = readings;
 	const askew = of(plain, extra.askew);
 	// What turning and picking may feign tells nothing of sides.
-	const mirror = Math.log(BEFOREHAND.mirrored) + Math.max(normal, askew) + of(readings.mirrored(), extra.askew) - askew;
+	const mirror =
+		Math.log(BEFOREHAND.mirrored) + Math.max(normal, askew) + TEMPERED * (of(readings.mirrored(), extra.askew) - askew);
 	// Nothing out of the way, and not better from behind: most visits end here.
 	if (surprise < SURPRISED_FROM && mirror < normal) return { blunder: undefined, extra: [] };
 	const swapped = readings.swapped();
@@ -202,10 +214,17 @@ export function weighVisit(back: Back, seen: Foreseen, readings: VisitReadings):
 		['sprung', Math.log(BEFOREHAND.sprung / extra.sprung.length) + logSum(extra.sprung.map((c) => of(plain, c)))]
 	];
 	const total = logSum(tried.map(([, log]) => log));
-	const [kind, log] = tried.reduce((best, t) => (t[1] > best[1] ? t : best));
-	const sure = Math.exp(log - total);
-	const enough = kind === 'mirrored' ? MIRRORED_TOLD_FROM : TOLD_FROM;
-	if (sure <= enough || kind === 'as-it-is' || kind === 'step') return { blunder: undefined, extra: [] };
-	if (kind === 'askew' || kind === 'misplaced') return { blunder: undefined, extra: extra[kind] };
-	return { blunder: { kind, sure }, extra: [] };
+	const rated = tried.map(([kind, log]) => ({ kind, sure: Math.exp(log - total) }));
+	const best = rated.reduce((b, r) => (r.sure > b.sure ? r : b));
+	const mistakes = rated.filter((r): r is { kind: Blunder; sure: number } => isBlunder(r.kind));
+	const worst = mistakes.reduce((b, r) => (r.sure > b.sure ? r : b));
+	// Several mistakes may share the blame: what counts is that it is one of them.
+	const together = mistakes.reduce((sum, r) => sum + r.sure, 0);
+	if (together > (worst.kind === 'mirrored' ? MIRRORED_TOLD_FROM : TOLD_FROM))
+		return { blunder: { kind: worst.kind, sure: worst.sure }, extra: [] };
+	if (best.sure > TAKEN_FROM && (best.kind === 'askew' || best.kind === 'misplaced'))
+		return { blunder: undefined, extra: extra[best.kind] };
+	return { blunder: undefined, extra: [] };
 }
+
+const isBlunder = (kind: string): kind is Blunder => (BLUNDERS as readonly string[]).includes(kind);

@@ -203,13 +203,19 @@ export const patternCovariances = (frames: readonly StationFrame[], front: numbe
 	);
 
 /** The kinds without what is free in them: what a step of one kind would look like and no other. */
-export const strictKinds = (frames: readonly StationFrame[], front: number): readonly Matrix[] =>
-	KINDS.filter((kind) => kind !== 'quiet').map((kind) =>
-		summedShares(
-			frames,
-			front,
-			SPREADS[kind].filter(([spread]) => spread !== FREE)
-		)
+export const strictKinds = (
+	frames: readonly StationFrame[],
+	front: number
+): ReadonlyMap<Exclude<Kind, 'quiet'>, Matrix> =>
+	new Map(
+		KINDS.filter((kind) => kind !== 'quiet').map((kind) => [
+			kind,
+			summedShares(
+				frames,
+				front,
+				SPREADS[kind].filter(([spread]) => spread !== FREE)
+			)
+		])
 	);
 
 /** How another horse differs: in build as a whole, and freely. */
