@@ -35,6 +35,7 @@ async function loadVisits(
 	db: Asker,
 	horse: DemoHorse,
 	at: { horseId: string; yardId: string; madeBy: string },
+	operator: string,
 	today: string,
 	seed: number
 ): Promise<{ id: string; visitedOn: string }[]> {
@@ -56,7 +57,7 @@ async function loadVisits(
 			xMm: t.points.map((p) => Math.round(p[0] * 1000) / 1000),
 			yMm: t.points.map((p) => Math.round(p[1] * 1000) / 1000),
 			source: 'points',
-			operator: 'demo'
+			operator
 		}))
 	);
 	await db.insert(tables.tracing).values(rows);
@@ -110,6 +111,7 @@ interface HorsePlace {
 	readonly yardId: string;
 	readonly saddles: ReadonlyMap<string, string>;
 	readonly madeBy: string;
+	readonly tracedBy: string;
 	readonly today: string;
 	readonly seed: number;
 }
@@ -117,7 +119,7 @@ interface HorsePlace {
 async function loadHorse(
 	db: Asker,
 	horse: DemoHorse,
-	{ yardId, saddles, madeBy, today, seed }: HorsePlace
+	{ yardId, saddles, madeBy, tracedBy, today, seed }: HorsePlace
 ): Promise<void> {
 	const horseId = uuidv7();
 	const bornYear = Number(today.slice(0, 4)) - horse.ageYears;
@@ -125,7 +127,7 @@ async function loadHorse(
 	const pairingId = uuidv7();
 	const saddleId = saddles.get(horse.saddle) as string;
 	await db.insert(tables.pairing).values({ id: pairingId, yardId, horseId, saddleId, school: horse.school });
-	const visits = await loadVisits(db, horse, { horseId, yardId, madeBy }, today, seed);
+	const visits = await loadVisits(db, horse, { horseId, yardId, madeBy }, tracedBy, today, seed);
 	for (const i of horse.fitVisits)
 		await db.insert(tables.fitMark).values({
 			id: uuidv7(),
@@ -149,9 +151,11 @@ async function loadYard(db: Asker, yard: DemoYard, people: People, today: string
 	await db.insert(tables.saddle).values(saddles);
 	const byName = new Map(saddles.map((s) => [s.name, s.id]));
 	const madeBy = people.bodyworker;
+	// Whoever keeps the yard traces its horses; somebody else's first tracing is a new hand.
+	const tracedBy = DEMO_PEOPLE[yard.members[0]?.person ?? 'owner'].name;
 	let n = 0;
 	for (const horse of yard.horses)
-		await loadHorse(db, horse, { yardId, saddles: byName, madeBy, today, seed: seed + 17 * n++ });
+		await loadHorse(db, horse, { yardId, saddles: byName, madeBy, tracedBy, today, seed: seed + 17 * n++ });
 }
 
 /** Loads the demo once; a database that already holds its owner is left alone. Returns whether it loaded. */

@@ -1,7 +1,7 @@
 import { cholesky, dot, logDetOf, type Matrix } from '../math/index.js';
 import type { Day } from '../units/index.js';
 import type { Back } from './back.js';
-import type { Foreseen } from './followBack.js';
+import type { Foreseen, Seen } from './followBack.js';
 import { visitInformation, type StationReading } from './readVisit.js';
 import { degToRad } from '../units/index.js';
 import { errorSplines } from './habits.js';
@@ -176,15 +176,14 @@ export interface Weighed {
  * Weighs a visit as it stands against the mistakes that it may be, by how well each was foreseen. A true step and
  * a visit held askew compete with the mistakes, so that neither is explained away by one.
  */
-export function weighVisit(back: Back, seen: Foreseen, readings: VisitReadings): Weighed {
+export function weighVisit(back: Back, seen: Foreseen, asItIs: Seen, readings: VisitReadings): Weighed {
 	const { layout } = seen;
-	const asItIs = visitInformation(back, readings.plain, seen.hands);
-	const base = 0.5 * logDetOf(asItIs.factor);
-	const looks = seen.beliefs.map((b) => foresight(b, layout, asItIs));
+	const { information, looks } = asItIs;
+	const base = 0.5 * logDetOf(information.factor);
 	const normal = logSum(
 		looks.map((l, i) => Math.log(Math.max(1e-12, seen.chances[i] as number)) + l.logLikelihood + base)
 	);
-	const surprise = Math.min(...looks.map((l) => dot(l.surprise, l.surprise))) / asItIs.b.length;
+	const surprise = Math.min(...looks.map((l) => dot(l.surprise, l.surprise))) / information.b.length;
 	if (surprise < SEEN_COMING) return { blunder: undefined, extra: [] };
 	const prior = mixed(seen.beliefs, seen.chances);
 	const extra = extraOf(back);

@@ -12,10 +12,11 @@ import {
 	update,
 	type Belief,
 	type Foresight,
-	type Layout
+	type Layout,
+	type VisitInformation
 } from './jointState.js';
 import { KINDS, type Kind } from './kinds.js';
-import { visitInformation, type StationReading } from './readVisit.js';
+import type { StationReading } from './readVisit.js';
 import type { NoiseBelief } from './repeats.js';
 import { BOTH } from './tracingInformation.js';
 
@@ -163,11 +164,15 @@ const weighed = (before: readonly number[], logs: readonly number[]): number[] =
 /** A kind less likely than this is not carried on from a visit. */
 const CARRIED = 0.01;
 
-/** How a visit is to be taken: what it counts, which further errors it may have. */
-export interface Taken {
-	readonly extra: readonly Float64Array[];
-	readonly weight: number;
+/** A visit as information, and how well each belief foresaw it. */
+export interface Seen {
+	readonly information: VisitInformation;
+	readonly looks: readonly Foresight[];
 }
+export const lookAt = (seen: Foreseen, information: VisitInformation): Seen => ({
+	information,
+	looks: seen.beliefs.map((b) => foresight(b, seen.layout, information))
+});
 
 /** Hands among the readings that were not met before, as far as they are followed. */
 function newHands(known: readonly string[], readings: readonly StationReading[]): string[] {
@@ -208,17 +213,13 @@ export function before(back: Back, f: Following | undefined, day: Day, readings:
 
 /** What is believed after a visit. */
 export function after(
-	back: Back,
 	seen: Foreseen,
-	day: Day,
-	readings: readonly StationReading[],
+	visit: Seen,
 	noise: ReadonlyMap<string, NoiseBelief>,
-	taken: Taken,
 	mark: boolean,
-	wasMarked: boolean
+	before: Pick<Following, 'back' | 'day' | 'marked'>
 ): Following {
-	const information = visitInformation(back, readings, seen.hands, taken.extra, taken.weight);
-	const looks = seen.beliefs.map((b) => foresight(b, seen.layout, information));
+	const { information, looks } = visit;
 	const chances = weighed(
 		seen.chances,
 		looks.map((l) => l.logLikelihood)
@@ -229,5 +230,5 @@ export function after(
 		const taken = update(b, seen.layout, information, looks[i] as Foresight);
 		return mark ? marked(taken, seen.layout) : taken;
 	});
-	return { back, day, layout: seen.layout, beliefs, chances, noise, hands: seen.hands, marked: wasMarked || mark };
+	return { ...before, layout: seen.layout, beliefs, chances, noise, hands: seen.hands, marked: before.marked || mark };
 }

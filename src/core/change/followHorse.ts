@@ -1,6 +1,6 @@
 import type { Tracing } from '../curve/index.js';
-import { solveSpdMany, zeros, type Matrix } from '../math/index.js';
-import type { Day } from '../units/index.js';
+import { cholesky, forwardSolve, zeros, type Matrix } from '../math/index.js';
+import { daysBetween, type Day } from '../units/index.js';
 import {
 	bandSlope,
 	bandUnder,
@@ -14,7 +14,7 @@ import {
 import { PARTS, SPLINES } from './depthBasis.js';
 import { backOf, type Back } from './back.js';
 import type { Following } from './followBack.js';
-import { readVisit, visitInformation, type StationReading } from './readVisit.js';
+import { readVisit, type StationReading } from './readVisit.js';
 import type { Doubt } from './blunders.js';
 import { takeVisit, type Doubted } from './takeVisit.js';
 import { smallestDetectableChange } from '../noise/index.js';
@@ -50,39 +50,46 @@ export interface BackChange {
 	readonly partedMm: number;
 }
 
-/** Variance of the mean of both sides' bands from information on one station's or all coefficients, mm². */
-function bandVariance(j: Matrix, from: number): number {
-	const n = j.rows;
-	const at = Float64Array.from(j.at);
-	for (let k = 0; k < n; k++) at[k * n + k] = (at[k * n + k] as number) + UNSEEN;
-	const row = zeros(n, 1);
-	for (let i = 0; i < SPLINES; i++) {
-		row.at[from + i] = (PARTS.band[i] as number) / 2;
-		row.at[from + SPLINES + i] = (PARTS.band[i] as number) / 2;
-	}
-	const solved = solveSpdMany({ rows: n, cols: n, at }, row);
-	let sum = 0;
-	for (let k = 0; k < n; k++) sum += (row.at[k] as number) * (solved.at[k] as number);
-	return sum;
+/** Row of the mean of both sides' bands of a station. */
+function bandRows(stations: number): Matrix {
+	const n = stations * BOTH;
+	const rows = zeros(n, stations);
+	for (let s = 0; s < stations; s++)
+		for (let i = 0; i < SPLINES; i++)
+			for (const side of [0, SPLINES]) rows.at[(s * BOTH + side + i) * stations + s] = (PARTS.band[i] as number) / 2;
+	return rows;
+}
+
+/** Variances of the mean of both sides' bands, by station, from information on their coefficients, mm². */
+function bandVariances(j: Matrix, stations: number): number[] {
+	const n = stations * BOTH;
+	const at = new Float64Array(n * n);
+	for (let r = 0; r < n; r++)
+		for (let c = 0; c < n; c++) at[r * n + c] = (j.at[r * j.cols + c] as number) + (r === c ? UNSEEN : 0);
+	const half = forwardSolve(cholesky({ rows: n, cols: n, at }), bandRows(stations));
+	return Array.from({ length: stations }, (_, s) => {
+		let sum = 0;
+		for (let r = 0; r < n; r++) sum += (half.at[r * stations + s] as number) ** 2;
+		return sum;
+	});
 }
 const UNSEEN = 1 / 40 ** 2;
 
-/** Noise of a visit at one station: of a single tracing, and what all its repeats share. */
-function noiseAt(
-	back: Back,
-	readings: readonly StationReading[],
-	hands: readonly string[],
-	station: number
-): VisitNoise {
-	const here = readings.filter((r) => r.station === station);
-	const counted = here.reduce((s, r) => s + r.weights.reduce((a, b) => a + b, 0), 0);
-	const j = zeros(BOTH, BOTH);
-	for (const r of here)
-		for (let k = 0; k < j.at.length; k++) j.at[k] = (j.at[k] as number) + (r.information.j.at[k] as number);
-	const own = bandVariance(j, 0);
-	const whole = visitInformation(back, readings, hands).j;
-	const all = bandVariance(whole, station * BOTH);
-	return { ownSdMm: Math.sqrt(own * Math.max(1, counted)), sharedVar: Math.max(0, all - own) };
+/** Noise of a visit by station: of a single tracing, and what all its repeats share. */
+function noiseOf(back: Back, readings: readonly StationReading[], whole: Matrix): VisitNoise[] {
+	const all = bandVariances(whole, back.frames.length);
+	return back.frames.map((_, station) => {
+		const here = readings.filter((r) => r.station === station);
+		const counted = here.reduce((s, r) => s + r.weights.reduce((a, b) => a + b, 0), 0);
+		const j = zeros(BOTH, BOTH);
+		for (const r of here)
+			for (let k = 0; k < j.at.length; k++) j.at[k] = (j.at[k] as number) + (r.information.j.at[k] as number);
+		const own = bandVariances(j, 1)[0] as number;
+		return {
+			ownSdMm: Math.sqrt(own * Math.max(1, counted)),
+			sharedVar: Math.max(0, (all[station] as number) - own)
+		};
+	});
 }
 
 const estimate = (under: readonly Under[]): { mm: number; variance: number } => {
@@ -186,11 +193,12 @@ export function followHorse(
 		judged++;
 		if (day < fitDay) continue;
 		const mixture = changesOf(following);
+		const noises = noiseOf(back, readings, taken.information.j);
 		const next = new Map<string, StationChange>();
 		for (const [at, frame] of frames.entries()) {
 			const here = readings.some((r) => r.station === at);
 			const last = stations.get(frame.station);
-			const noiseHere = here ? noiseAt(back, readings, taken.hands, at) : undefined;
+			const noiseHere = here ? noises[at] : undefined;
 			const now = stationChange(
 				following,
 				mixture,
@@ -198,8 +206,8 @@ export function followHorse(
 				last,
 				noiseHere ? { visitedOn: day, readings, noise: noiseHere } : undefined
 			);
-			const days_ = last ? (Date.parse(day) - Date.parse(last.visitedOn)) / 86_400_000 : 0;
-			next.set(frame.station, { ...now, stepped: here && steppedFrom(last, now, days_) });
+			const sinceLast = last ? daysBetween(last.visitedOn, day) : 0;
+			next.set(frame.station, { ...now, stepped: here && steppedFrom(last, now, sinceLast) });
 		}
 		stations = next;
 		if (readings.some((r) => r.station === frontAt)) {

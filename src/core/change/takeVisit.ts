@@ -2,10 +2,10 @@ import type { Day } from '../units/index.js';
 import { weighVisit, weightOf, type Doubt } from './blunders.js';
 import { PARTS, SPLINES } from './depthBasis.js';
 import type { Back } from './back.js';
-import { after, before, type Following, type Foreseen } from './followBack.js';
+import { after, before, lookAt, type Following, type Foreseen } from './followBack.js';
 import { readVisit, visitInformation, type BackVisit, type StationReading } from './readVisit.js';
 import { HABITS } from './habits.js';
-import { foresight, habitsAt, mixed, sizeOf } from './jointState.js';
+import { foresight, habitsAt, mixed, sizeOf, type VisitInformation } from './jointState.js';
 import type { NoiseBelief } from './repeats.js';
 
 /** A visit that was doubted, and what would be believed had it not been. */
@@ -24,6 +24,8 @@ export interface Before {
 export interface TakenVisit {
 	readonly following: Following;
 	readonly hands: readonly string[];
+	/** What the visit tells as it stands. */
+	readonly information: VisitInformation;
 	readonly doubts: readonly Doubt[];
 	readonly doubted: Doubted | undefined;
 }
@@ -104,24 +106,30 @@ export function takeVisit(
 			seen = believing;
 		}
 	}
-	const marked = from?.marked ?? false;
+	const basis = { back, day, marked: from?.marked ?? false };
+	const informed = (extra: readonly Float64Array[], weight: number) =>
+		lookAt(seen, visitInformation(back, readings, seen.hands, extra, weight));
+	const asItIs = informed([], 1);
 	const { blunder, extra } =
 		judged >= KNOWN_FROM && !mark
-			? weighVisit(back, seen, {
+			? weighVisit(back, seen, asItIs, {
 					plain: readings,
 					mirrored: () => readVisit(back, visit, noise, { mirrored: true }).readings,
 					swapped: () => swappedReadings(back, visit, noise)
 				})
 			: { blunder: undefined, extra: [] };
-	const believe = (): Following => after(back, seen, day, readings, noise, { extra, weight: 1 }, mark, marked);
-	if (!blunder) {
-		const following = believe();
-		return { following, hands: seen.hands, doubts: handDoubts(following, day, readings), doubted: undefined };
-	}
-	const weight = weightOf(blunder.kind, blunder.sure);
-	const following = after(back, seen, day, readings, noise, { extra: [], weight }, mark, marked);
+	const believing = after(seen, extra.length > 0 ? informed(extra, 1) : asItIs, noise, mark, basis);
+	const common = { hands: seen.hands, information: asItIs.information };
+	if (!blunder)
+		return { ...common, following: believing, doubts: handDoubts(believing, day, readings), doubted: undefined };
+	const weighing = informed([], weightOf(blunder.kind, blunder.sure));
 	const doubt: Doubt = { date: day, station: null, repeat: null, ...blunder };
-	return { following, hands: seen.hands, doubts: [doubt], doubted: { believing: believe() } };
+	return {
+		...common,
+		following: after(seen, weighing, noise, mark, basis),
+		doubts: [doubt],
+		doubted: { believing }
+	};
 }
 
 function swappedReadings(
