@@ -56,7 +56,7 @@ describe('CUSUM', () => {
 	});
 
 	it('on the same readings: no still horse is called by the engine, and a sudden loss no later than by CUSUM', () => {
-		for (const seed of [61_001, 61_002, 61_003, 61_004]) {
+		for (const seed of [61_001, 61_002]) {
 			const still = told('quiet', seed);
 			expect(still.watch.calls.map((c) => c.verdict)).not.to.include('refit');
 			const lost = told('lay-off', seed);
@@ -97,7 +97,7 @@ describe('Theil-Sen and Mann-Kendall', () => {
 	});
 
 	it('on growing horses: the trend is there without any filter, and as steep as the engine says', () => {
-		for (const seed of [62_001, 62_002, 62_003]) {
+		for (const seed of [62_001, 62_002]) {
 			const { watch, plain } = told('growth', seed);
 			const x = plain.map((_, i) => i);
 			expect(mannKendallZ(plain)).to.be.above(3);
@@ -107,7 +107,7 @@ describe('Theil-Sen and Mann-Kendall', () => {
 	});
 
 	it('on still horses neither sees a trend that counts', () => {
-		const steep = [63_001, 63_002, 63_003, 63_004].map((seed) => {
+		const steep = [63_001, 63_002].map((seed) => {
 			const { plain } = told('quiet', seed);
 			return Math.abs(
 				theilSen(

@@ -1,10 +1,11 @@
-import type { Side, Tracing } from '../curve/index.js';
+import { frameAtApex, halfWidthAtDepth, walkSide, type Side, type Tracing } from '../curve/index.js';
 import {
 	backSolve,
 	cholesky,
 	columnOf,
 	forwardSolve,
 	matrixOf,
+	median,
 	solveSpdMany,
 	Z95,
 	type Matrix
@@ -105,26 +106,34 @@ function shapeOf(
 
 interface Place {
 	readonly side: Side;
+	/** Which of DEPTHS_MM; at 0 with a share under 1 it lies between the apex and the first of them. */
 	readonly k: number;
+	readonly share: number;
 }
 
-/** Places along a frame's curve, near to off; the apex between the sides. */
-const PLACES: readonly (Place | undefined)[] = [
-	...DEPTHS_MM.map((_, k) => ({ side: 'near' as const, k })).reverse(),
-	undefined,
-	...DEPTHS_MM.map((_, k) => ({ side: 'off' as const, k }))
+/** Depths above the first that is read, as shares of it: drawn so that the top looks like one, read from nothing. */
+const SHALLOW = [0.75, 0.5, 0.3, 0.15, 0.05] as const;
+const sidePlaces = (side: Side): Place[] => [
+	...DEPTHS_MM.map((_, k) => ({ side, k, share: 1 })).reverse(),
+	...SHALLOW.map((share) => ({ side, k: 0, share }))
 ];
+/** Places along a frame's curve, near to off; the apex between the sides. */
+const PLACES: readonly (Place | undefined)[] = [...sidePlaces('near'), undefined, ...sidePlaces('off').reverse()];
 
-function againstOf(frame: StationFrame): Against {
+function againstOf(frame: StationFrame, top: (side: Side, depthMm: number) => number): Against {
 	const each = (of: (p: Place, sign: number) => number): number[] =>
 		PLACES.map((p) => (p ? of(p, p.side === 'near' ? -1 : 1) : 0));
+	const depth = (p: Place): number => (DEPTHS_MM[p.k] as number) * p.share;
+	const out = (p: Place): number => (p.share < 1 ? top(p.side, depth(p)) : (frame.widths[p.side][p.k] as number));
 	const steep = (p: Place): number => Math.hypot(1, frame.slope[p.side][p.k] as number);
 	return {
-		xMm: each((p, sign) => sign * (frame.widths[p.side][p.k] as number)),
-		yMm: each((p) => -(DEPTHS_MM[p.k] as number)),
+		xMm: each((p, sign) => sign * out(p)),
+		yMm: each((p) => -depth(p)),
 		normalX: each((p, sign) => sign / steep(p)),
 		normalY: PLACES.map((p) => (p ? (frame.slope[p.side][p.k] as number) / steep(p) : 1)),
-		alongMm: each((p, sign) => sign * (frame.along[p.side][p.k] as number))
+		alongMm: each(
+			(p, sign) => sign * (p.share < 1 ? Math.hypot(out(p), depth(p)) : (frame.along[p.side][p.k] as number))
+		)
 	};
 }
 
@@ -141,7 +150,7 @@ function differenceAt(frame: StationFrame, now: DayShape, then: DayShape, p: Pla
 			variance += (row[i] as number) * (row[c] as number) * ((now.cov.at[at] as number) + (then.cov.at[at] as number));
 		}
 	}
-	return [cos * mm, Z95 * cos * Math.sqrt(variance)];
+	return [p.share * cos * mm, p.share * Z95 * cos * Math.sqrt(variance)];
 }
 
 /**
@@ -178,5 +187,8 @@ export function compareDays(station: string, tracings: readonly Tracing[], again
 			leftOut: now.leftOut
 		};
 	});
-	return { against: againstOf(frame), days };
+	const tops = on(againstDay).map((t) => frameAtApex(t.curve));
+	const top = (side: Side, depthMm: number): number =>
+		median(tops.flatMap((c) => halfWidthAtDepth(walkSide(c, side), depthMm) ?? []));
+	return { against: againstOf(frame, top), days };
 }

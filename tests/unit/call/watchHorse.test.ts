@@ -15,7 +15,7 @@ const still = slide(0, 0, 1);
 
 describe('watchHorse on made-up horses', () => {
 	it('a still back stays steady, whoever traces it', () => {
-		for (const seed of [1, 2, 3, 4, 5, 6]) {
+		for (const seed of [1, 2, 3]) {
 			const calls = watch(series(still, { visits: 16, hand: USUAL_HAND, seed }));
 			expect(calls.map((c) => c.verdict).filter((v) => v === 'refit')).to.deep.equal([]);
 		}
@@ -65,7 +65,7 @@ describe('watchHorse on made-up horses', () => {
 	it('intervals hold the truth in most visits', () => {
 		let held = 0;
 		let all = 0;
-		for (const seed of [51, 52, 53, 54, 55, 56, 57, 58])
+		for (const seed of [51, 52, 53, 54])
 			watch(series(slide(-8, 20, 44), { visits: 14, hand: USUAL_HAND, seed })).forEach((call, i) => {
 				const truth = -8 * Math.max(0, Math.min(1, (i * 4 - 20) / 24));
 				const near = call.changes.find((c) => c.station === 'T8' && c.side === 'near');
@@ -83,7 +83,7 @@ describe('watchHorse on made-up horses', () => {
 	});
 
 	it('does not flap: after refit comes no steady at the very next visit', () => {
-		for (const seed of [71, 72, 73]) {
+		for (const seed of [71, 72]) {
 			const verdicts = watch(series(slide(-6.2, 10, 20), { visits: 20, hand: USUAL_HAND, seed })).map((c) => c.verdict);
 			verdicts.forEach((v, i) => expect(v === 'steady' && verdicts[i - 1] === 'refit', verdicts.join(' ')).to.be.false);
 		}

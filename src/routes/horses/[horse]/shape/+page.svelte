@@ -141,7 +141,7 @@
 		<p class="quiet small">
 			Above: true to scale; thin {data.against ? formatDay(data.against) : ''}, bold the chosen visit in its 95%
 			interval. Below: the difference unrolled along the curve, mm outward, near left. Tilt of the paper, apex pick and
-			marked place are taken out.
+			marked place are part of the interval; the first 20 mm under the top are not read.
 		</p>
 		<div class="acts">
 			<button class="btn" aria-pressed={pinned.includes(day ?? '')} onclick={pin}
