@@ -31,17 +31,6 @@ export function times(a: Matrix, b: Matrix): Matrix {
 
 export const transposed = (a: Matrix): Matrix => matrixOf(a.cols, a.rows, (r, c) => a.at[c * a.cols + r] as number);
 
-/** A v. */
-export function timesVector(a: Matrix, v: Float64Array): Float64Array {
-	const out = new Float64Array(a.rows);
-	for (let i = 0; i < a.rows; i++) {
-		let sum = 0;
-		for (let j = 0, o = i * a.cols; j < a.cols; j++, o++) sum += (a.at[o] as number) * (v[j] as number);
-		out[i] = sum;
-	}
-	return out;
-}
-
 /**
  * Lower Cholesky factor of a symmetric positive definite matrix; only its lower triangle is read.
  * Throws `not-positive-definite`.
@@ -117,6 +106,3 @@ export function dot(a: Float64Array, b: Float64Array): number {
 	for (let i = 0; i < a.length; i++) sum += (a[i] as number) * (b[i] as number);
 	return sum;
 }
-
-/** vᵀ A v. */
-export const quadratic = (a: Matrix, v: Float64Array): number => dot(v, timesVector(a, v));

@@ -1,2 +1,1 @@
 export * from './repeatability.js';
-export * from './outliers.js';

@@ -49,12 +49,3 @@ export function limitsOfAgreement(a: readonly number[], b: readonly number[]): L
 export function smallestDetectableChange(withinSd: number, repeats = 1): number {
 	return (Z95 * Math.SQRT2 * withinSd) / Math.sqrt(repeats);
 }
-
-/** Starting belief about one operator's within-visit SD, mm, worth this many degrees of freedom. */
-export const STARTING_SD_MM = 1.5;
-const STARTING_FREEDOM = 6;
-
-/** The starting belief as a tally: real groups are added to it and in time outweigh it. */
-export function startingTally(startingSdMm = STARTING_SD_MM): WithinTally {
-	return { squares: STARTING_FREEDOM * startingSdMm ** 2, freedom: STARTING_FREEDOM };
-}
