@@ -8,9 +8,11 @@ const ERROR_MM: Readonly<Record<string, number>> = { bumps: 1.25, proportion: 1.
 
 /** A small fixed set of every make: bounds tight enough that a constant of the engine that slips is noticed. */
 describe('the engine on horses of four unlike makes', () => {
+	const all: Run[] = [];
 	for (const make of MAKES) {
 		describe(`${make.name}: ${make.idea}`, () => {
 			const runs: Run[] = [];
+			after(() => all.push(...runs));
 			before(() => {
 				const random = seededRandom(4242);
 				COURSES.forEach((course, i) =>
@@ -23,10 +25,9 @@ describe('the engine on horses of four unlike makes', () => {
 				expect(s.falseQuiet).to.be.below(2);
 				expect(s.early).to.be.below(2);
 			});
-			it('errors are small, and intervals hold the truth', () => {
+			it('errors are small', () => {
 				const s = scoreOf(runs, 0.2);
 				expect(Math.sqrt(s.squares / s.count)).to.be.below(ERROR_MM[make.name] as number);
-				expect(s.inside / s.count).to.be.at.least(0.88);
 			});
 			it('direction, side and cause are right more often than not', () => {
 				const s = scoreOf(runs, 0.2);
@@ -45,4 +46,13 @@ describe('the engine on horses of four unlike makes', () => {
 			});
 		});
 	}
+
+	// Nine horses of one make are too few to count intervals on; all makes together are not.
+	describe('all makes together', () => {
+		it('intervals hold the truth', () => {
+			const s = scoreOf(all, 0.2);
+			expect(s.count).to.be.above(1000);
+			expect(s.inside / s.count).to.be.within(0.9, 0.99);
+		});
+	});
 });
