@@ -13,6 +13,9 @@ export function seededRandom(seed: number): Random {
 	};
 }
 
+/** A uniform draw between two numbers. */
+export const between = (a: number, b: number, random: Random): number => a + (b - a) * random();
+
 /** A standard normal draw (Box-Muller). */
 export function normal(random: Random): number {
 	return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());

@@ -9,7 +9,8 @@ import {
 	type MuscleState,
 	type SimStation
 } from './back.js';
-import { normal, type Random } from './random.js';
+import { ease } from './ease.js';
+import { between, normal, type Random } from './random.js';
 import type { Point } from './trace.js';
 import { knottedWaver, type Waver } from './waver.js';
 
@@ -59,12 +60,7 @@ export interface Series {
 	readonly visits: readonly SeriesVisit[];
 }
 
-const between = (a: number, b: number, random: Random): number => a + (b - a) * random();
 const either = (random: Random): 1 | -1 => (random() < 0.5 ? 1 : -1);
-const ease = (u: number): number => {
-	const t = Math.max(0, Math.min(1, u));
-	return t * t * (3 - 2 * t);
-};
 
 /** The horse's year: a slow swing that never takes a side more than 1.5 mm from its first day. */
 function yearOf(random: Random): (day: number) => number {

@@ -1,6 +1,6 @@
-import { between, onKnots, SECTION_DEPTHS_MM, type MadeHorse, type Make } from './types.js';
+import { onKnots, SECTION_DEPTHS_MM, type MadeHorse, type Make } from './types.js';
 import { drawnHand } from './hands.js';
-import type { Random } from '../random.js';
+import { between, type Random } from '../random.js';
 
 const AT = [40, 245, 450];
 const bump = (x: number, centre: number, reach: number): number => Math.exp(-0.5 * ((x - centre) / reach) ** 2);

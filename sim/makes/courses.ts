@@ -1,5 +1,6 @@
-import type { Random } from '../random.js';
-import { AS_AT_FIRST, between, type BackState } from './types.js';
+import { ease } from '../ease.js';
+import { between, type Random } from '../random.js';
+import { AS_AT_FIRST, type BackState } from './types.js';
 
 /** What may become of a horse over two years. */
 export const COURSES = [
@@ -27,11 +28,6 @@ export const CAUSES_OF: Readonly<Record<Course, readonly string[]>> = {
 	growth: ['growth'],
 	// Muscle gone along the whole back and a horse gone lean are the same to a tracing.
 	'along-loss': ['local-loss', 'condition-loss']
-};
-
-const ease = (u: number): number => {
-	const t = Math.max(0, Math.min(1, u));
-	return t * t * (3 - 2 * t);
 };
 
 /** State on a day, of a course over some days; the horse's year goes on beside it. */

@@ -1,6 +1,6 @@
-import { between, onKnots, SECTION_DEPTHS_MM, type MadeHorse, type Make } from './types.js';
+import { onKnots, SECTION_DEPTHS_MM, type MadeHorse, type Make } from './types.js';
 import { rulerHand } from './hands.js';
-import type { Random } from '../random.js';
+import { between, type Random } from '../random.js';
 
 const AT = [40, 245, 450];
 const DEPTHS = [0, 4, 10, 20, 35, 55, 80, 110, 145, 200];

@@ -1,15 +1,7 @@
 import { degToRad } from '../../src/core/units/index.js';
-import { normal, type Random } from '../random.js';
+import { between, normal, type Random } from '../random.js';
 import { knottedWaver } from '../waver.js';
-import {
-	between,
-	onKnots,
-	SECTION_DEPTHS_MM,
-	type Line,
-	type MadeHand,
-	type Section,
-	type Steadiness
-} from './types.js';
+import { onKnots, SECTION_DEPTHS_MM, type Line, type MadeHand, type Section, type Steadiness } from './types.js';
 
 type Mutable = [number, number][];
 

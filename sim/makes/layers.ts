@@ -1,6 +1,6 @@
-import { between, onKnots, SECTION_DEPTHS_MM, type MadeHorse, type Make, type Section } from './types.js';
+import { onKnots, SECTION_DEPTHS_MM, type MadeHorse, type Make, type Section } from './types.js';
 import { rulerHand } from './hands.js';
-import type { Random } from '../random.js';
+import { between, type Random } from '../random.js';
 
 const AT = [40, 245, 450];
 

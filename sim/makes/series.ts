@@ -1,9 +1,8 @@
 import { addDays, type Day } from '../../src/core/units/index.js';
-import { normal, type Random } from '../random.js';
+import { between, normal, type Random } from '../random.js';
 import { courseOf, type Course } from './courses.js';
 import {
 	AS_AT_FIRST,
-	between,
 	MAIN_STATIONS,
 	PLACE_MM,
 	SECTION_DEPTHS_MM,

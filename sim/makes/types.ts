@@ -56,8 +56,6 @@ export interface MadeHand {
 	readonly draw: (section: Section, random: Random) => Line;
 }
 
-export const between = (a: number, b: number, random: Random): number => a + (b - a) * random();
-
 /** Value at a place between knots, straight between them and level beyond. */
 export function onKnots(at: readonly number[], values: readonly number[], x: number): number {
 	if (x <= (at[0] as number)) return values[0] as number;

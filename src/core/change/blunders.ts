@@ -1,14 +1,13 @@
-import { cholesky, dot, logDetOf, type Matrix } from '../math/index.js';
+import { cholesky, dot, logDetOf, logSum, type Matrix } from '../math/index.js';
 import type { Day } from '../units/index.js';
 import type { Back } from './back.js';
 import type { Foreseen, Seen } from './followBack.js';
 import { visitInformation, type StationReading } from './readVisit.js';
 import { degToRad } from '../units/index.js';
-import { errorSplines } from './habits.js';
+import { sharedColumn, stationColumn } from './habits.js';
 import { foresight, mixed, type Belief, type Layout, type VisitInformation } from './jointState.js';
 import type { Kind } from './kinds.js';
 import type { ErrorName } from './stationFrame.js';
-import { BOTH } from './tracingInformation.js';
 
 /** Clumsy records that a visit may be, beside what it claims. */
 export const BLUNDERS = ['mirrored', 'swapped', 'other-horse', 'shrunk', 'sprung'] as const;
@@ -53,7 +52,8 @@ const MISPLACED_MM = 15;
 /** Another horse's coefficients lie this far off, mm; a copy's scale and a ruler's opening by such shares. */
 const OTHER_HORSE_MM = 12;
 const SHRUNK_BY = 0.06;
-const SPRUNG: readonly (readonly [ErrorName, number])[] = [
+type Errors = readonly (readonly [ErrorName, number])[];
+const SPRUNG: Errors = [
 	['spring', 0.06],
 	['hang', 8]
 ];
@@ -78,11 +78,6 @@ export interface VisitReadings {
 	/** Undefined where the front and the next station were not both traced. */
 	readonly swapped: () => readonly StationReading[] | undefined;
 }
-
-const logSum = (logs: readonly number[]): number => {
-	const most = Math.max(...logs);
-	return most + Math.log(logs.reduce((s, l) => s + Math.exp(l - most), 0));
-};
 
 /** How likely a visit is under a belief: comparable between ways of reading it. */
 function evidence(belief: Belief, layout: Layout, visit: VisitInformation): number {
@@ -113,17 +108,10 @@ interface Extra {
 function extraOf(back: Back): Extra {
 	const found = kept.get(back);
 	if (found) return found;
-	const n = back.frames.length * BOTH;
-	const scale = new Float64Array(n);
-	back.frames.forEach((frame, f) => scale.set(errorSplines(frame, ['scale'], SHRUNK_BY), f * BOTH));
-	const byStation = (errors: readonly (readonly [ErrorName, number])[]): Float64Array[] =>
-		back.frames.flatMap((frame, f) =>
-			errors.map(([name, size]) => {
-				const column = new Float64Array(n);
-				column.set(errorSplines(frame, [name], size), f * BOTH);
-				return column;
-			})
-		);
+	const { frames } = back;
+	const at = (station: number, errors: Errors): Float64Array[] =>
+		errors.map(([name, size]) => stationColumn(frames, station, [name], size));
+	const byStation = (errors: Errors): Float64Array[] => frames.flatMap((_, f) => at(f, errors));
 	const extra: Extra = {
 		steps: [...back.strict()].map(([kind, k]) => columnsOf(k, STEP_MM[kind])),
 		askew: byStation([
@@ -132,21 +120,8 @@ function extraOf(back: Back): Extra {
 		]),
 		misplaced: byStation([['place', MISPLACED_MM]]),
 		'other-horse': columnsOf(back.other(), OTHER_HORSE_MM),
-		shrunk: [scale],
-		sprung: [
-			...back.frames.map((frame, f) =>
-				SPRUNG.map(([name, size]) => {
-					const column = new Float64Array(n);
-					column.set(errorSplines(frame, [name], size), f * BOTH);
-					return column;
-				})
-			),
-			SPRUNG.map(([name, size]) => {
-				const column = new Float64Array(n);
-				back.frames.forEach((frame, f) => column.set(errorSplines(frame, [name], size), f * BOTH));
-				return column;
-			})
-		]
+		shrunk: [sharedColumn(frames, ['scale'], SHRUNK_BY)],
+		sprung: [...frames.map((_, f) => at(f, SPRUNG)), SPRUNG.map(([name, size]) => sharedColumn(frames, [name], size))]
 	};
 	kept.set(back, extra);
 	return extra;

@@ -1,5 +1,5 @@
-import { cholesky, forwardSolve, logDetOf, zeros, type Matrix } from '../math/index.js';
-import { PART_ROWS, SPLINES } from './depthBasis.js';
+import { cholesky, forwardSolve, logDetOf, logSum, zeros, type Matrix } from '../math/index.js';
+import { partRows, SPLINES } from './depthBasis.js';
 import type { BackChange } from './followHorse.js';
 import type { Pattern } from './kinds.js';
 import type { SideChange } from './sideChanges.js';
@@ -50,31 +50,21 @@ const GROWTH_WEIGHT = { young: 5, unknown: 0.6 } as const;
 
 /** A kind's covariance as seen in the parts: top, band and low of every side. */
 function inParts(kind: Matrix, parts: number): Matrix {
-	const row = (p: number): { from: number; weights: Float64Array } => ({
-		from: Math.floor(p / PART_ROWS.length) * SPLINES,
-		weights: PART_ROWS[p % PART_ROWS.length] as Float64Array
-	});
+	const rows = partRows(parts);
 	const out = zeros(parts, parts);
-	for (let r = 0; r < parts; r++)
-		for (let c = 0; c <= r; c++) {
-			const [a, b] = [row(r), row(c)];
+	rows.forEach((a, r) =>
+		rows.slice(0, r + 1).forEach((b, c) => {
 			let sum = 0;
 			for (let i = 0; i < SPLINES; i++)
 				for (let k = 0; k < SPLINES; k++)
 					sum +=
-						(a.weights[i] as number) *
-						(b.weights[k] as number) *
-						(kind.at[(a.from + i) * kind.cols + b.from + k] as number);
+						(a.row[i] as number) * (b.row[k] as number) * (kind.at[(a.from + i) * kind.cols + b.from + k] as number);
 			out.at[r * parts + c] = sum;
 			out.at[c * parts + r] = sum;
-		}
+		})
+	);
 	return out;
 }
-
-const logSum = (logs: readonly number[]): number => {
-	const most = Math.max(...logs);
-	return most + Math.log(logs.reduce((s, l) => s + Math.exp(l - most), 0));
-};
 
 const keptParts = new WeakMap<Matrix, Matrix>();
 function partsOf(kind: Matrix, parts: number): Matrix {

@@ -1,5 +1,5 @@
 import { zeros, type Matrix } from '../math/index.js';
-import { PART_ROWS, PARTS, SPLINES } from './depthBasis.js';
+import { PART_ROWS, partRows, PARTS, SPLINES } from './depthBasis.js';
 import { sideAt, type Following } from './followBack.js';
 import { partsAt, sizeOf, type Belief, type Layout } from './jointState.js';
 
@@ -14,10 +14,7 @@ export function partsChange(belief: Belief, layout: Layout): Gaussian {
 	const n = sizeOf(layout);
 	const p = layout.parts;
 	const at = partsAt(layout);
-	const rows = Array.from({ length: p }, (_, i) => ({
-		from: Math.floor(i / PART_ROWS.length) * SPLINES,
-		row: PART_ROWS[i % PART_ROWS.length] as Float64Array
-	}));
+	const rows = partRows(p);
 	const mean = new Float64Array(p);
 	const half = zeros(p, n);
 	rows.forEach(({ from, row }, i) => {

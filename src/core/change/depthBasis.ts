@@ -61,6 +61,13 @@ export const PARTS = {
 } as const;
 export const PART_ROWS: readonly Float64Array[] = [PARTS.top, PARTS.band, PARTS.low];
 
+/** Where the parts of all sides stand among the coefficients: by station, near then off, each top, band, low. */
+export const partRows = (parts: number): { readonly from: number; readonly row: Float64Array }[] =>
+	Array.from({ length: parts }, (_, p) => ({
+		from: Math.floor(p / PART_ROWS.length) * SPLINES,
+		row: PART_ROWS[p % PART_ROWS.length] as Float64Array
+	}));
+
 /** A function of depth, as coefficients. */
 export function asSplines(values: ArrayLike<number>): Float64Array {
 	const out = new Float64Array(SPLINES);

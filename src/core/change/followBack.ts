@@ -1,7 +1,7 @@
 import { zeros, type Matrix } from '../math/index.js';
 import { daysBetween, type Day } from '../units/index.js';
 import type { Back } from './back.js';
-import { PART_ROWS, SPLINES } from './depthBasis.js';
+import { PART_ROWS, partRows, SPLINES } from './depthBasis.js';
 import { HABIT_COUNT } from './habits.js';
 import {
 	foresight,
@@ -136,10 +136,7 @@ function marked(belief: Belief, layout: Layout): Belief {
 	const at = partsAt(layout);
 	const mean = Float64Array.from(belief.mean);
 	const cov = { rows: n, cols: n, at: Float64Array.from(belief.cov.at) };
-	const rows = Array.from({ length: layout.parts }, (_, p) => ({
-		from: Math.floor(p / PART_ROWS.length) * SPLINES,
-		row: PART_ROWS[p % PART_ROWS.length] as Float64Array
-	}));
+	const rows = partRows(layout.parts);
 	rows.forEach(({ from, row }, p) => {
 		mean[at + p] = row.reduce((s, v, i) => s + v * (belief.mean[from + i] as number), 0);
 		for (let c = 0; c < n; c++)

@@ -20,7 +20,7 @@ import { takeVisit, type Doubted } from './takeVisit.js';
 import { smallestDetectableChange } from '../noise/index.js';
 import { partedBy, plainReadings, type BesidePlain, type PlainReading } from './plainReading.js';
 import { namedHands } from './habits.js';
-import type { NoiseBelief } from './repeats.js';
+import { summed, type NoiseBelief } from './repeats.js';
 import { framesOf } from './stationFrame.js';
 import { BOTH } from './tracingInformation.js';
 import type { StationChange, VisitNoise } from './stationChange.js';
@@ -81,9 +81,10 @@ function noiseOf(back: Back, readings: readonly StationReading[], whole: Matrix)
 	return back.frames.map((_, station) => {
 		const here = readings.filter((r) => r.station === station);
 		const counted = here.reduce((s, r) => s + r.weights.reduce((a, b) => a + b, 0), 0);
-		const j = zeros(BOTH, BOTH);
-		for (const r of here)
-			for (let k = 0; k < j.at.length; k++) j.at[k] = (j.at[k] as number) + (r.information.j.at[k] as number);
+		const { j } = summed(
+			here.map((r) => r.information),
+			here.map(() => 1)
+		);
 		const own = bandVariances(j, 1)[0] as number;
 		return {
 			ownSdMm: Math.sqrt(own * Math.max(1, counted)),
@@ -105,11 +106,11 @@ function stationChange(
 	last: StationChange | undefined,
 	seen: { visitedOn: Day; readings: readonly StationReading[]; noise: VisitNoise } | undefined
 ): StationChange {
-	const sides = {
-		near: honest(bandUnder(mixture, station, 1, 0)),
-		off: honest(bandUnder(mixture, station, 0, 1)),
-		both: honest(bandUnder(mixture, station, 0.5, 0.5)),
-		apart: honest(bandUnder(mixture, station, -1, 1))
+	const under = {
+		near: bandUnder(mixture, station, 1, 0),
+		off: bandUnder(mixture, station, 0, 1),
+		both: bandUnder(mixture, station, 0.5, 0.5),
+		apart: bandUnder(mixture, station, -1, 1)
 	};
 	const [near, off] = [bandSlope(f, station, 1, 0), bandSlope(f, station, 0, 1)];
 	const both = bandSlope(f, station, 0.5, 0.5);
@@ -117,11 +118,16 @@ function stationChange(
 	const leftOut = weights.filter((w) => w < LEFT_OUT).length;
 	return {
 		visitedOn: seen ? seen.visitedOn : (last?.visitedOn ?? f.day),
-		near: estimate(bandUnder(mixture, station, 1, 0)),
-		off: estimate(bandUnder(mixture, station, 0, 1)),
-		both: estimate(bandUnder(mixture, station, 0.5, 0.5)),
-		apart: estimate(bandUnder(mixture, station, -1, 1)),
-		under: sides,
+		near: estimate(under.near),
+		off: estimate(under.off),
+		both: estimate(under.both),
+		apart: estimate(under.apart),
+		under: {
+			near: honest(under.near),
+			off: honest(under.off),
+			both: honest(under.both),
+			apart: honest(under.apart)
+		},
 		slopes: {
 			near: near.mm / WEEK_DAYS,
 			off: off.mm / WEEK_DAYS,

@@ -60,21 +60,29 @@ export function errorSplines(frame: StationFrame, names: readonly ErrorName[], s
 	return out;
 }
 
+/** An error of one station as a column over all stations' coefficients. */
+export function stationColumn(
+	frames: readonly StationFrame[],
+	station: number,
+	names: readonly ErrorName[],
+	size: number
+): Float64Array {
+	const column = new Float64Array(frames.length * BOTH);
+	column.set(errorSplines(frames[station] as StationFrame, names, size), station * BOTH);
+	return column;
+}
+
+/** An error that all stations share, as such a column. */
+export function sharedColumn(frames: readonly StationFrame[], names: readonly ErrorName[], size: number): Float64Array {
+	const column = new Float64Array(frames.length * BOTH);
+	frames.forEach((frame, f) => column.set(errorSplines(frame, names, size), f * BOTH));
+	return column;
+}
+
 /** Columns over all stations' coefficients: one for each effect of a visit, of unit variance. */
 export function visitEffects(frames: readonly StationFrame[]): Float64Array[] {
-	const n = frames.length * BOTH;
-	const own = frames.flatMap((frame, f) =>
-		STATION_EFFECTS.map(([names, sd]) => {
-			const column = new Float64Array(n);
-			column.set(errorSplines(frame, names, sd), f * BOTH);
-			return column;
-		})
-	);
-	const shared = VISIT_EFFECTS.map(([names, sd]) => {
-		const column = new Float64Array(n);
-		frames.forEach((frame, f) => column.set(errorSplines(frame, names, sd), f * BOTH));
-		return column;
-	});
+	const own = frames.flatMap((_, f) => STATION_EFFECTS.map(([names, sd]) => stationColumn(frames, f, names, sd)));
+	const shared = VISIT_EFFECTS.map(([names, sd]) => sharedColumn(frames, names, sd));
 	return [...own, ...shared];
 }
 

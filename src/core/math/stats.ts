@@ -30,6 +30,12 @@ export function median(values: readonly number[]): number {
 	return sorted.length % 2 ? (sorted[half] as number) : ((sorted[half - 1] as number) + (sorted[half] as number)) / 2;
 }
 
+/** Logarithm of a sum of what the logarithms stand for. */
+export function logSum(logs: readonly number[]): number {
+	const most = Math.max(...logs);
+	return most + Math.log(logs.reduce((s, l) => s + Math.exp(l - most), 0));
+}
+
 export interface Line {
 	readonly slope: number;
 	readonly intercept: number;
