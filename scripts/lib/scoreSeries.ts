@@ -50,7 +50,7 @@ export function runOf(series: MadeSeries): Run {
 }
 
 /** Visits called refit, entered at a chance and left at a lower one. */
-export function alarms(run: Run, enter: number, leave = 0.1): boolean[] {
+export function alarms(run: Run, enter: number, leave = 0.2): boolean[] {
 	let held = false;
 	return run.visits.map((v, i) => (held = i > 0 && v.beyond >= (held ? leave : enter)));
 }

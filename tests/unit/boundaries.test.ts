@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { tooNoisy, reasonsFor, type ReasonInput } from '../../src/core/call/reasons.js';
 import { verdictFromShape } from '../../src/core/call/verdict.js';
 import { probabilitiesBeyond } from '../../src/core/call/beyond.js';
-import { watchHorse } from '../../src/core/call/index.js';
+import { watchHorse, type Verdict } from '../../src/core/call/index.js';
 import {
 	compareDays,
 	forecastLimit,
@@ -88,29 +88,18 @@ describe('on either side of a number that decides', () => {
 			expect(tooNoisy(beyond(watch), front(4)), `chance ${watch}`).to.equal(said);
 	});
 
-	it('a watch is entered at a half and left under a fifth; a refit entered at a fifth and left under 0.1', () => {
+	it('a watch is entered at 60 in 100 and left under 35; a refit entered at 55 and left under 20', () => {
 		const b = (watch: number, refit: number) => ({
 			...probabilitiesBeyond(sideChanges('T8', changeOf(0, 0)), changeOf(0, 0), LIMITS.close),
 			watch,
 			refit,
 			apart: 0
 		});
-		expect([verdictFromShape(b(0.5, 0), 'steady'), verdictFromShape(b(0.499, 0), 'steady')]).to.deep.equal([
-			'watch',
-			'steady'
-		]);
-		expect([verdictFromShape(b(0.2, 0), 'watch'), verdictFromShape(b(0.199, 0), 'watch')]).to.deep.equal([
-			'watch',
-			'steady'
-		]);
-		expect([verdictFromShape(b(1, 0.2), 'watch'), verdictFromShape(b(1, 0.199), 'watch')]).to.deep.equal([
-			'refit',
-			'watch'
-		]);
-		expect([verdictFromShape(b(1, 0.1), 'refit'), verdictFromShape(b(1, 0.099), 'refit')]).to.deep.equal([
-			'refit',
-			'watch'
-		]);
+		const of = (watch: number, refit: number, last: Verdict) => verdictFromShape(b(watch, refit), last);
+		expect([of(0.6, 0, 'steady'), of(0.599, 0, 'steady')]).to.deep.equal(['watch', 'steady']);
+		expect([of(0.35, 0, 'watch'), of(0.349, 0, 'watch')]).to.deep.equal(['watch', 'steady']);
+		expect([of(1, 0.55, 'watch'), of(1, 0.549, 'watch')]).to.deep.equal(['refit', 'watch']);
+		expect([of(1, 0.2, 'refit'), of(1, 0.199, 'refit')]).to.deep.equal(['refit', 'watch']);
 	});
 
 	it('a tracing 21 days from the fit mark may stand for it, 22 days may not', () => {

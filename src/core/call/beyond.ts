@@ -1,7 +1,8 @@
 import type { Limits, SideChange, StationChange, Under } from '../change/index.js';
 import { probabilityAbove } from '../math/index.js';
+import { refitChance, watchChance } from './calibrate.js';
 
-/** Probabilities, 0..1, that the front band lies beyond its limits, with the side that is furthest. */
+/** Calibrated chances, 0..1, that the front band lies beyond its limits, with the side that is furthest. */
 export interface Beyond {
 	readonly watch: number;
 	readonly refit: number;
@@ -22,9 +23,9 @@ export function probabilitiesBeyond(front: readonly SideChange[], change: Statio
 	const { sidesApartMm } = limits;
 	const watch = Math.max(...watches);
 	return {
-		watch,
-		refit: Math.max(...refits),
-		apart: past(change.under.apart, sidesApartMm, sidesApartMm),
+		watch: watchChance(watch),
+		refit: refitChance(Math.max(...refits)),
+		apart: refitChance(past(change.under.apart, sidesApartMm, sidesApartMm)),
 		worst: front[watches.indexOf(watch)] as SideChange
 	};
 }

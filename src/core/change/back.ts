@@ -1,6 +1,14 @@
 import type { Matrix } from '../math/index.js';
 import { habitColumns, visitEffects } from './habits.js';
-import { kindCovariances, otherHorse, patternCovariances, strictKinds, type Kind, type Pattern } from './kinds.js';
+import {
+	kindCovariances,
+	otherHorse,
+	patternCovariances,
+	strictKinds,
+	type Kind,
+	type LivelyKind,
+	type Pattern
+} from './kinds.js';
 import type { StationFrame } from './stationFrame.js';
 import { readerOf, type Reader } from './tracingInformation.js';
 
@@ -13,7 +21,7 @@ export interface Back {
 	/** What causes look like when they have done their work. */
 	readonly patterns: () => ReadonlyMap<Pattern, Matrix>;
 	/** The lively kinds as a step of one of them and nothing else would look. */
-	readonly strict: () => ReadonlyMap<Exclude<Kind, 'quiet'>, Matrix>;
+	readonly strict: () => ReadonlyMap<LivelyKind, Matrix>;
 	/** How two horses differ, of 1 mm SD at the front's band. */
 	readonly other: () => Matrix;
 	readonly effects: readonly Float64Array[];

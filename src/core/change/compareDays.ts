@@ -12,6 +12,7 @@ import {
 } from '../math/index.js';
 import { BASIS, DEPTHS_MM, SPLINES } from './depthBasis.js';
 import { backOf, type Back } from './back.js';
+import { KINDS } from './kinds.js';
 import { readVisit, visitInformation } from './readVisit.js';
 import { LEFT_OUT } from './followHorse.js';
 import type { NoiseBelief } from './repeats.js';
@@ -48,7 +49,7 @@ const USUAL_MM = 6;
 
 /** What is believed of a difference beforehand, as information: it tells a turned sheet from muscle that moved. */
 function priorOf(back: Back): Matrix {
-	const kinds = [...back.kinds.values()];
+	const kinds = KINDS.filter((kind) => kind !== 'step').map((kind) => back.kinds.get(kind) as Matrix);
 	const n = 2 * SPLINES;
 	const at = new Float64Array(n * n);
 	for (const k of kinds)

@@ -6,7 +6,7 @@ export const DEPTHS_MM: readonly number[] = Array.from({ length: 17 }, (_, i) =>
 export const DEPTH_COUNT = DEPTHS_MM.length;
 
 /** Cubic B-splines over the square root of depth that carry a side's change: fine near the top, coarse below. */
-export const SPLINES = 6;
+export const SPLINES = 4;
 
 const DEGREE = 3;
 const FROM = Math.sqrt(DEPTHS_MM[0] as number);

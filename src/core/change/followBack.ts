@@ -15,19 +15,19 @@ import {
 	type Layout,
 	type VisitInformation
 } from './jointState.js';
-import { KINDS, type Kind } from './kinds.js';
+import { KINDS, profileOf, type Kind } from './kinds.js';
+import { passage, STARTING_CHANCES } from './passage.js';
 import type { StationReading } from './readVisit.js';
 import type { NoiseBelief } from './repeats.js';
 import { BOTH } from './tracingInformation.js';
 
 /** How fast slopes are renewed, mm a week at the front's band. */
-const QUIET_PER_WEEK = 0.04;
-const LIVELY_PER_WEEK = 0.28;
-/** Chances that a quiet back wakes, and that a lively one stays so, a month; that it is lively at the start. */
-const WAKES = 0.1;
-const STAYS = 0.97;
-const LIVELY_AT_START = 0.3;
-const MONTH_WEEKS = 30 / 7;
+const QUIET_PER_WEEK = 0.055;
+const LIVELY_PER_WEEK = 0.36;
+const slopeOf = (kind: Kind): number => (kind === 'quiet' || kind === 'step' ? QUIET_PER_WEEK : LIVELY_PER_WEEK);
+/** Muscle lost between two visits at the front's band, mm. */
+const STEP_MEAN_MM = -6;
+const STEP_SD_MM = 3;
 /** Levels on the first visit: nearly the reference itself, so hardly bound; slopes as the kinds have them. */
 const FIRST_LEVEL_MM = 8;
 /** More hands than these are each met as if for the first time. */
@@ -54,7 +54,7 @@ function started(back: Back): { layout: Layout; beliefs: Belief[] } {
 	const layout: Layout = { levels: d, parts: back.frames.length * 2 * PART_ROWS.length, habits: 0 };
 	const n = sizeOf(layout);
 	const beliefs = KINDS.map((kind) => {
-		const perWeek = kind === 'quiet' ? QUIET_PER_WEEK : LIVELY_PER_WEEK;
+		const perWeek = slopeOf(kind);
 		const k = back.kinds.get(kind) as Matrix;
 		const cov = zeros(n, n);
 		for (let r = 0; r < d; r++) {
@@ -66,38 +66,6 @@ function started(back: Back): { layout: Layout; beliefs: Belief[] } {
 	return { layout, beliefs };
 }
 
-/** How often a back that wakes is of each kind: one side alone is the rarest (common practice, no source). */
-const USUAL: Readonly<Record<Kind, number>> = {
-	quiet: 0,
-	whole: 1,
-	local: 1,
-	near: 0.4,
-	off: 0.4,
-	along: 1,
-	growth: 0.7
-};
-const ALL_USUAL = KINDS.reduce((s, k) => s + USUAL[k], 0);
-const shareOf = (kind: Kind): number => USUAL[kind] / ALL_USUAL;
-
-export const STARTING_CHANCES: readonly number[] = KINDS.map((k) =>
-	k === 'quiet' ? 1 - LIVELY_AT_START : LIVELY_AT_START * shareOf(k)
-);
-
-/** Chances of each kind now, from each kind at the last visit. */
-function passage(weeks: number): number[][] {
-	const months = weeks / MONTH_WEEKS;
-	const wakes = 1 - (1 - WAKES) ** months;
-	const stays = STAYS ** months;
-	const other = (1 - stays) * 0.3;
-	return KINDS.map((from) =>
-		KINDS.map((to) => {
-			if (from === 'quiet') return to === 'quiet' ? 1 - wakes : wakes * shareOf(to);
-			if (to === from) return stays;
-			return to === 'quiet' ? 1 - stays - other : (other * shareOf(to)) / (1 - shareOf(from));
-		})
-	);
-}
-
 /** The beliefs before a visit: each kind begins from what could have come before it, and goes its own way. */
 export function foresee(f: Following, day: Day): { beliefs: Belief[]; chances: number[] } {
 	const weeks = daysBetween(f.day, day) / 7;
@@ -106,13 +74,32 @@ export function foresee(f: Following, day: Day): { beliefs: Belief[]; chances: n
 		KINDS.map((__, from) => (f.chances[from] as number) * (pass[from]?.[to] as number))
 	);
 	const chances = joint.map((row) => row.reduce((a, b) => a + b, 0));
+	const shared = new Map<string, Belief>();
 	const beliefs = KINDS.map((kind, to) => {
 		const weights = (joint[to] as number[]).map((v) => v / (chances[to] as number));
-		const begun = mixed(f.beliefs, weights);
-		const perWeek = kind === 'quiet' ? QUIET_PER_WEEK : LIVELY_PER_WEEK;
-		return predict(begun, f.layout, weeks, f.back.kinds.get(kind) as Matrix, perWeek);
+		// Kinds that nobody thinks of any more begin from the same mixture of the others.
+		const key = weights.map((w) => w.toPrecision(12)).join();
+		const begun = shared.get(key) ?? mixed(f.beliefs, weights);
+		shared.set(key, begun);
+		const perWeek = slopeOf(kind);
+		const gone = predict(begun, f.layout, weeks, f.back.kinds.get(kind) as Matrix, perWeek);
+		return kind === 'step' ? lost(gone, f.back) : gone;
 	});
 	return { beliefs, chances };
+}
+
+/** Muscle lost since the last visit, about as much as a lay-off takes. */
+function lost({ mean, cov }: Belief, back: Back): Belief {
+	const k = back.kinds.get('step') as Matrix;
+	const profile = profileOf(k, back.front);
+	const n = cov.cols;
+	const [moved, at] = [Float64Array.from(mean), Float64Array.from(cov.at)];
+	for (let r = 0; r < k.rows; r++) {
+		moved[r] = (moved[r] as number) + STEP_MEAN_MM * (profile[r] as number);
+		for (let c = 0; c < k.cols; c++)
+			at[r * n + c] = (at[r * n + c] as number) + STEP_SD_MM ** 2 * (k.at[r * k.cols + c] as number);
+	}
+	return { mean: moved, cov: { ...cov, at } };
 }
 
 /** Makes room for the habits of hands not met before. */
@@ -159,7 +146,7 @@ const weighed = (before: readonly number[], logs: readonly number[]): number[] =
 };
 
 /** A kind less likely than this is not carried on from a visit. */
-const CARRIED = 0.01;
+const CARRIED = 0.003;
 
 /** A visit as information, and how well each belief foresaw it. */
 export interface Seen {

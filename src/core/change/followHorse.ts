@@ -25,8 +25,8 @@ import { framesOf } from './stationFrame.js';
 import { BOTH } from './tracingInformation.js';
 import type { StationChange, VisitNoise } from './stationChange.js';
 
-/** What splines and kinds have no shape for: variances are taken this much larger. */
-const HONESTY = 1.25;
+/** Kinds and errors allow for more than most backs and hands do: variances are taken so much smaller (docs/validation.md: intervals). */
+const TAKEN = 0.9;
 /** A repeat that counts less than this is named as left out. */
 export const LEFT_OUT = 0.35;
 const WEEK_DAYS = 7;
@@ -95,9 +95,9 @@ function noiseOf(back: Back, readings: readonly StationReading[], whole: Matrix)
 
 const estimate = (under: readonly Under[]): { mm: number; variance: number } => {
 	const joined = joinedUnder(under);
-	return { mm: joined.mm, variance: HONESTY * joined.variance };
+	return { mm: joined.mm, variance: TAKEN * joined.variance };
 };
-const honest = (under: readonly Under[]): Under[] => under.map((u) => ({ ...u, variance: HONESTY * u.variance }));
+const honest = (under: readonly Under[]): Under[] => under.map((u) => ({ ...u, variance: TAKEN * u.variance }));
 
 function stationChange(
 	f: Following,

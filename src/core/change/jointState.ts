@@ -1,4 +1,15 @@
-import { backSolve, cholesky, forwardSolve, logDetOf, zeros, type Matrix } from '../math/index.js';
+import {
+	cholesky,
+	columnOf,
+	dot,
+	forwardSolve,
+	logDetOf,
+	mirrorLower,
+	rowProducts,
+	transposed,
+	zeros,
+	type Matrix
+} from '../math/index.js';
 
 /** What is believed of a back: mean and covariance of levels, their slopes, the fitted day's parts and the habits of hands. */
 export interface Belief {
@@ -21,6 +32,7 @@ export interface VisitInformation {
 	readonly j: Matrix;
 	readonly b: Float64Array;
 	readonly factor: Matrix;
+	readonly factorT: Matrix;
 }
 
 /** Slopes die away within about so many weeks. */
@@ -87,31 +99,28 @@ export interface Foresight {
 const placesOf = (layout: Layout, count: number): Int32Array =>
 	Int32Array.from({ length: count }, (_, o) => (o < layout.levels ? o : habitsAt(layout) + o - layout.levels));
 
+/** The first `rows` rows of a covariance, or those at `rows`, at the columns that a visit speaks of. */
+function columnsAt({ cols, at }: Matrix, rows: ArrayLike<number>, places: Int32Array): Float64Array {
+	const m = places.length;
+	const out = new Float64Array(rows.length * m);
+	for (let r = 0, o = 0; r < rows.length; r++) {
+		const from = (rows[r] as number) * cols;
+		for (let c = 0; c < m; c++, o++) out[o] = at[from + (places[c] as number)] as number;
+	}
+	return out;
+}
+
 /** How well a belief foresaw a visit: with P the covariance of what it speaks of and F Fᵀ its information, I + Fᵀ P F decides. */
 export function foresight({ mean, cov }: Belief, layout: Layout, visit: VisitInformation): Foresight {
-	const n = cov.rows;
 	const m = visit.b.length;
+	const square = { rowsA: m, rowsB: m, length: m };
 	const places = placesOf(layout, m);
-	const f = visit.factor.at;
-	const pf = new Float64Array(m * m);
-	for (let r = 0; r < m; r++) {
-		const from = (places[r] as number) * n;
-		const row = r * m;
-		for (let o = 0; o < m; o++) {
-			const p = cov.at[from + (places[o] as number)] as number;
-			if (p === 0) continue;
-			const l = o * m;
-			for (let c = 0; c <= o; c++) pf[row + c] = (pf[row + c] as number) + p * (f[l + c] as number);
-		}
-	}
+	const ft = visit.factorT.at;
+	const fp = new Float64Array(m * m);
+	rowProducts(fp, ft, columnsAt(cov, places, places), square);
 	const s = new Float64Array(m * m);
-	for (let o = 0; o < m; o++)
-		for (let r = 0; r <= o; r++) {
-			const l = f[o * m + r] as number;
-			if (l === 0) continue;
-			// Only the lower triangle is read by the factor.
-			for (let c = 0; c <= r; c++) s[r * m + c] = (s[r * m + c] as number) + l * (pf[o * m + c] as number);
-		}
+	// Only the lower triangle is read by the factor.
+	rowProducts(s, fp, ft, { ...square, lower: true });
 	for (let r = 0; r < m; r++) s[r * m + r] = (s[r * m + r] as number) + 1;
 	const left = Float64Array.from(visit.b);
 	for (let r = 0; r < m; r++) {
@@ -120,11 +129,8 @@ export function foresight({ mean, cov }: Belief, layout: Layout, visit: VisitInf
 		left[r] = (left[r] as number) - sum;
 	}
 	const l = cholesky({ rows: m, cols: m, at: s });
-	const scaled = forwardSolve(visit.factor, { rows: m, cols: 1, at: left });
-	const surprise = forwardSolve(l, scaled).at;
-	let squares = 0;
-	for (let r = 0; r < m; r++) squares += (surprise[r] as number) ** 2;
-	return { logLikelihood: -0.5 * (squares + logDetOf(l)), l, surprise };
+	const surprise = forwardSolve(l, forwardSolve(visit.factor, columnOf(left))).at;
+	return { logLikelihood: -0.5 * (dot(surprise, surprise) + logDetOf(l)), l, surprise };
 }
 
 /** A belief with a visit taken in. */
@@ -132,39 +138,23 @@ export function update({ mean, cov }: Belief, layout: Layout, visit: VisitInform
 	const n = cov.rows;
 	const m = visit.b.length;
 	const places = placesOf(layout, m);
-	const f = visit.factor.at;
-	// W = L⁻¹ Fᵀ P, row by row.
-	const w = new Float64Array(m * n);
-	for (let o = 0; o < m; o++) {
-		const from = (places[o] as number) * n;
-		for (let c = 0; c <= o; c++) addScaled(w, c * n, cov.at, from, f[o * m + c] as number, n);
-	}
-	for (let i = 0; i < m; i++) {
-		for (let k = 0; k < i; k++) addScaled(w, i * n, w, k * n, -(seen.l.at[i * m + k] as number), n);
-		const pivot = 1 / (seen.l.at[i * m + i] as number);
-		for (let c = 0, p = i * n; c < n; c++, p++) w[p] = (w[p] as number) * pivot;
-	}
+	const all = Int32Array.from({ length: n }, (_, r) => r);
+	// W = P F L⁻ᵀ, a row for each number of the belief.
+	const w = new Float64Array(n * m);
+	rowProducts(w, columnsAt(cov, all, places), forwardSolve(seen.l, visit.factorT).at, {
+		rowsA: n,
+		rowsB: m,
+		length: m
+	});
 	const next = Float64Array.from(mean);
-	for (let i = 0; i < m; i++) addScaled(next, 0, w, i * n, seen.surprise[i] as number, n);
-	const at = Float64Array.from(cov.at);
-	for (let a = 0; a < n; a++) {
-		const row = a * n;
-		let i = 0;
-		// Four rows at once: the sum is read and written a quarter as often.
-		for (; i + 3 < m; i += 4) {
-			const [o0, o1, o2, o3] = [i * n, (i + 1) * n, (i + 2) * n, (i + 3) * n];
-			const [v0, v1, v2, v3] = [w[o0 + a] as number, w[o1 + a] as number, w[o2 + a] as number, w[o3 + a] as number];
-			for (let c = 0; c <= a; c++)
-				at[row + c] =
-					(at[row + c] as number) -
-					v0 * (w[o0 + c] as number) -
-					v1 * (w[o1 + c] as number) -
-					v2 * (w[o2 + c] as number) -
-					v3 * (w[o3 + c] as number);
-		}
-		for (; i < m; i++) addScaled(at, row, w, i * n, -(w[i * n + a] as number), a + 1);
+	for (let r = 0; r < n; r++) {
+		let sum = 0;
+		for (let i = 0; i < m; i++) sum += (w[r * m + i] as number) * (seen.surprise[i] as number);
+		next[r] = (next[r] as number) + sum;
 	}
-	for (let a = 0; a < n; a++) for (let c = 0; c < a; c++) at[c * n + a] = at[a * n + c] as number;
+	const at = Float64Array.from(cov.at);
+	rowProducts(at, w, w, { rowsA: n, rowsB: n, length: m, lower: true, less: true });
+	mirrorLower(at, n);
 	return { mean: next, cov: { rows: n, cols: n, at } };
 }
 
@@ -187,10 +177,16 @@ export function mixed(beliefs: readonly Belief[], weights: readonly number[]): B
 	const at = new Float64Array(n * n);
 	const apart = new Float64Array(n);
 	for (const { belief, w } of counted) {
-		addScaled(at, 0, belief.cov.at, 0, w / total, n * n);
+		const share = w / total;
+		const from = belief.cov.at;
 		for (let k = 0; k < n; k++) apart[k] = (belief.mean[k] as number) - (mean[k] as number);
-		for (let r = 0; r < n; r++) addScaled(at, r * n, apart, 0, (w / total) * (apart[r] as number), n);
+		for (let r = 0; r < n; r++) {
+			const v = apart[r] as number;
+			for (let c = 0, o = r * n; c <= r; c++, o++)
+				at[o] = (at[o] as number) + share * ((from[o] as number) + v * (apart[c] as number));
+		}
 	}
+	mirrorLower(at, n);
 	return { mean, cov: { rows: n, cols: n, at } };
 }
 const LEAST_WEIGHT = 3e-3;
@@ -200,8 +196,9 @@ export function factored(j: Matrix, b: Float64Array): VisitInformation {
 	const n = j.rows;
 	const at = Float64Array.from(j.at);
 	for (let i = 0; i < n; i++) at[i * n + i] = (at[i * n + i] as number) + UNSEEN;
-	const with_ = { rows: n, cols: n, at };
-	return { j: with_, b, factor: cholesky(with_) };
+	const seen = { rows: n, cols: n, at };
+	const factor = cholesky(seen);
+	return { j: seen, b, factor, factorT: transposed(factor) };
 }
 const UNSEEN = 1e-5;
 
@@ -211,38 +208,21 @@ const UNSEEN = 1e-5;
  */
 export function marginalised(j: Matrix, b: Float64Array, t: Matrix): { j: Matrix; b: Float64Array } {
 	const [n, q] = [j.rows, t.cols];
-	const jt = zeros(n, q);
-	for (let r = 0; r < n; r++)
-		for (let k = 0; k < n; k++) {
-			const v = j.at[r * n + k] as number;
-			if (v === 0) continue;
-			for (let c = 0; c < q; c++) jt.at[r * q + c] = (jt.at[r * q + c] as number) + v * (t.at[k * q + c] as number);
-		}
+	const tT = transposed(t);
+	const tj = zeros(q, n);
+	rowProducts(tj.at, tT.at, j.at, { rowsA: q, rowsB: n, length: n });
 	const s = zeros(q, q);
-	for (let k = 0; k < n; k++)
-		for (let r = 0; r < q; r++) {
-			const v = t.at[k * q + r] as number;
-			if (v === 0) continue;
-			for (let c = 0; c < q; c++) s.at[r * q + c] = (s.at[r * q + c] as number) + v * (jt.at[k * q + c] as number);
-		}
+	rowProducts(s.at, tj.at, tT.at, { rowsA: q, rowsB: q, length: n, lower: true });
 	for (let r = 0; r < q; r++) s.at[r * q + r] = (s.at[r * q + r] as number) + 1;
 	const l = cholesky(s);
-	const jtT = zeros(q, n);
-	for (let r = 0; r < n; r++) for (let c = 0; c < q; c++) jtT.at[c * n + r] = jt.at[r * q + c] as number;
-	const half = forwardSolve(l, jtT);
+	const half = transposed(forwardSolve(l, tj)).at;
 	const tb = zeros(q, 1);
-	for (let k = 0; k < n; k++)
-		for (let c = 0; c < q; c++) tb.at[c] = (tb.at[c] as number) + (t.at[k * q + c] as number) * (b[k] as number);
-	const back = backSolve(l, forwardSolve(l, tb)).at;
+	rowProducts(tb.at, tT.at, b, { rowsA: q, rowsB: 1, length: n });
+	const hb = forwardSolve(l, tb).at;
 	const outJ = Float64Array.from(j.at);
-	for (let k = 0; k < q; k++)
-		for (let r = 0; r < n; r++) {
-			const v = half.at[k * n + r] as number;
-			if (v === 0) continue;
-			for (let c = 0; c < n; c++) outJ[r * n + c] = (outJ[r * n + c] as number) - v * (half.at[k * n + c] as number);
-		}
+	rowProducts(outJ, half, half, { rowsA: n, rowsB: n, length: q, lower: true, less: true });
+	mirrorLower(outJ, n);
 	const outB = Float64Array.from(b);
-	for (let r = 0; r < n; r++)
-		for (let c = 0; c < q; c++) outB[r] = (outB[r] as number) - (jt.at[r * q + c] as number) * (back[c] as number);
+	rowProducts(outB, half, hb, { rowsA: n, rowsB: 1, length: q, less: true });
 	return { j: { rows: n, cols: n, at: outJ }, b: outB };
 }

@@ -1,11 +1,16 @@
-import { zeros, type Matrix } from '../math/index.js';
+import { columnOf, dot, times, zeros, type Matrix } from '../math/index.js';
 import { DEPTH_COUNT, DEPTHS_MM, PARTS, SPLINES, TO_SPLINES } from './depthBasis.js';
 import type { StationFrame } from './stationFrame.js';
 import { BOTH } from './tracingInformation.js';
 
-/** Kinds of change that are told apart by how well each foresees what is measured. */
-export const KINDS = ['quiet', 'whole', 'local', 'near', 'off', 'along', 'growth'] as const;
+/**
+ * Kinds of change that are told apart by how well each foresees what is measured: still, going one way for months,
+ * or muscle lost between two visits.
+ */
+export const KINDS = ['quiet', 'whole', 'local', 'near', 'off', 'along', 'growth', 'step'] as const;
 export type Kind = (typeof KINDS)[number];
+/** Those that go on for months. */
+export type LivelyKind = Exclude<Kind, 'quiet' | 'step'>;
 
 /** How a kind of change goes together over the back: a size at every station, side and depth, and how alike they move. */
 interface Spread {
@@ -64,6 +69,9 @@ const WHOLE: Spread = {
 };
 const LOCAL: Spread = { ...PAIRED, stations: [1, 0.45, 0.15], depth: muscle };
 
+/** Muscle lost in weeks is seldom lost quite evenly. */
+const LOST: Spread = { ...LOCAL, sideLikeness: 0.8 };
+
 type Part = readonly [spread: Spread, share: number];
 /** Each kind as spreads with their shares of its variance (common practice, no source). */
 const SPREADS: Readonly<Record<Kind, readonly Part[]>> = {
@@ -96,6 +104,12 @@ const SPREADS: Readonly<Record<Kind, readonly Part[]>> = {
 		[{ ...PAIRED, stations: [1, 0.55, 0.35], depth: muscle, sideLikeness: 0.98, stationLikeness: 0.97 }, 0.3],
 		[{ ...PAIRED, stations: [1, 0.4, 0.2], depth: rise, sideLikeness: 0.99, depthLength: 12 }, 0.14],
 		[FREE, 0.06]
+	],
+	step: [
+		[LOST, 0.7],
+		[{ ...LOCAL, off: 0.12, sideLikeness: 0.3 }, 0.135],
+		[{ ...LOCAL, near: 0.12, sideLikeness: 0.3 }, 0.135],
+		[FREE, 0.03]
 	]
 };
 
@@ -143,6 +157,16 @@ function spreadCovariance(frames: readonly StationFrame[], spread: Spread): Matr
 		}
 	});
 	return out;
+}
+
+/** How all coefficients go along where the mean of both sides' bands at the front moves by 1 mm. */
+export function profileOf(k: Matrix, front: number): Float64Array {
+	const row = new Float64Array(k.cols);
+	for (let i = 0; i < SPLINES; i++)
+		for (const side of [0, SPLINES]) row[front * BOTH + side + i] = (PARTS.band[i] as number) / 2;
+	const along = times(k, columnOf(row)).at;
+	const variance = dot(along, row);
+	return along.map((v) => v / variance);
 }
 
 /** Variance of a side's band at the front, the larger of both. */
@@ -203,18 +227,11 @@ export const patternCovariances = (frames: readonly StationFrame[], front: numbe
 	);
 
 /** The kinds without what is free in them: what a step of one kind would look like and no other. */
-export const strictKinds = (
-	frames: readonly StationFrame[],
-	front: number
-): ReadonlyMap<Exclude<Kind, 'quiet'>, Matrix> =>
+export const strictKinds = (frames: readonly StationFrame[], front: number): ReadonlyMap<LivelyKind, Matrix> =>
 	new Map(
-		KINDS.filter((kind) => kind !== 'quiet').map((kind) => [
+		KINDS.filter((kind): kind is LivelyKind => kind !== 'quiet' && kind !== 'step').map((kind) => [
 			kind,
-			summedShares(
-				frames,
-				front,
-				SPREADS[kind].filter(([spread]) => spread !== FREE)
-			)
+			summedShares(frames, front, kind === 'local' ? [[LOST, 1]] : SPREADS[kind].filter(([spread]) => spread !== FREE))
 		])
 	);
 

@@ -54,6 +54,14 @@ function withBroad(j: Matrix): Matrix {
 	return { ...j, at };
 }
 
+const keptLogDets = new WeakMap<Matrix, number>();
+/** The same for all tracings that reach as deep: kept by matrix. */
+function broadLogDet(j: Matrix): number {
+	const found = keptLogDets.get(j) ?? logDetOf(cholesky(withBroad(j)));
+	keptLogDets.set(j, found);
+	return found;
+}
+
 /** How far one tracing lies from what the others say. */
 interface Apart {
 	/** Squared distance in units of what both may err. */
@@ -83,7 +91,7 @@ export function apartFrom(one: Information, others: { j: Matrix; b: Float64Array
 	for (let k = 0; k < BOTH; k++) c.at[k * BOTH + k] = (c.at[k * BOTH + k] as number) * (1 + 1e-9) + UNSEEN;
 	const l = cholesky(c);
 	const e = forwardSolve(l, { rows: BOTH, cols: 1, at: r }).at;
-	return { d2: dot(e, e), logDet: logDetOf(l) - 2 * logDetOf(cholesky(withBroad(one.j))) };
+	return { d2: dot(e, e), logDet: logDetOf(l) - 2 * broadLogDet(one.j) };
 }
 const UNSEEN = 1e-9;
 
@@ -134,7 +142,16 @@ export function learnNoise(belief: NoiseBelief, tracings: readonly Tracing[], re
 	const at = (noise: number): Information[] => tracings.flatMap((t) => read(t.curve, noise) ?? []);
 	const weights = repeatWeights(at(nearestNoise(belief)));
 	if (weights.length < 2) return belief;
+	const asked = belief.map(
+		(p, noise) => p > ASKED_FROM || [noise - 1, noise + 1].some((k) => (belief[k] ?? 0) > BESIDE_FROM)
+	);
 	return normalised(
-		belief.map((p, noise) => Math.log(Math.max(1e-12, p)) + BELIEVED * repeatsLikelihood(at(noise), weights))
+		belief.map((p, noise) =>
+			asked[noise] ? Math.log(Math.max(1e-12, p)) + BELIEVED * repeatsLikelihood(at(noise), weights) : -Infinity
+		)
 	);
 }
+
+/** Noises that are hardly believed are not asked, but for those beside one that is. */
+const ASKED_FROM = 1e-3;
+const BESIDE_FROM = 0.05;

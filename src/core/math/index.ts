@@ -2,3 +2,4 @@ export * from './stats.js';
 export * from './normal.js';
 export * from './solve.js';
 export * from './matrix.js';
+export * from './rowProducts.js';

@@ -9,6 +9,7 @@ import {
 } from '../../../src/core/change/index.js';
 import { changeOf } from '../../support/changes.js';
 import { probabilitiesBeyond } from '../../../src/core/call/beyond.js';
+import { refitChance, watchChance } from '../../../src/core/call/calibrate.js';
 import { nextStepFor, reasonsFor, tooNoisy, type ReasonInput } from '../../../src/core/call/reasons.js';
 import { surenessOf, verdictFromShape } from '../../../src/core/call/verdict.js';
 
@@ -36,10 +37,20 @@ describe('side changes', () => {
 });
 
 describe('probabilities beyond the limits', () => {
-	it('are a half on the limit itself', () => {
+	it('are the calibrated half on the limit itself', () => {
 		const b = beyondOf(changeOf(-6, -6, 0.5));
-		expect(b.refit).to.be.closeTo(0.5, 1e-6);
+		expect(b.refit).to.be.closeTo(refitChance(0.5), 1e-6);
 		expect(b.watch).to.be.above(0.99);
+	});
+
+	it('are calibrated by a logistic line: certain stays certain, more stays more, and a half is well past it', () => {
+		expect([refitChance(0), refitChance(1), watchChance(0), watchChance(1)]).to.deep.equal([0, 1, 0, 1]);
+		expect(refitChance(0.5)).to.be.closeTo(1 / (1 + Math.exp(-2)), 1e-12);
+		expect(watchChance(0.5)).to.be.closeTo(1 / (1 + Math.exp(-1.3)), 1e-12);
+		// By hand: odds 1 : 4 to the power 1.4, times e².
+		expect(refitChance(0.2)).to.be.closeTo(0.5148, 5e-4);
+		for (const f of [refitChance, watchChance])
+			for (let p = 0.01; p < 0.99; p += 0.01) expect(f(p + 0.01)).to.be.above(f(p));
 	});
 
 	it('take the roomy limits for gain and the same for loss', () => {
@@ -65,7 +76,7 @@ describe('probabilities beyond the limits', () => {
 			{ ...change, under: { ...change.under, near: two, off: two, both: two } },
 			LIMITS.close
 		);
-		expect(b.refit).to.be.closeTo(0.3, 1e-9);
+		expect(b.refit).to.be.closeTo(refitChance(0.3), 1e-9);
 	});
 
 	it('name the worst side', () => expect(beyondOf(changeOf(-7, -1)).worst.side).to.equal('near'));
@@ -74,21 +85,21 @@ describe('probabilities beyond the limits', () => {
 describe('the verdict', () => {
 	const b = (watch: number, refit: number, apart = 0) => ({ ...beyondOf(changeOf(0, 0)), watch, refit, apart });
 
-	it('enters watch at a half, and refit earlier: a saddle called too late hurts', () => {
-		expect(verdictFromShape(b(0.49, 0), undefined)).to.equal('steady');
-		expect(verdictFromShape(b(0.51, 0), undefined)).to.equal('watch');
-		expect(verdictFromShape(b(0.9, 0.19), undefined)).to.equal('watch');
-		expect(verdictFromShape(b(0.9, 0.21), undefined)).to.equal('refit');
-		expect(verdictFromShape(b(0.9, 0, 0.51), undefined)).to.equal('refit');
+	it('enters watch and refit where more likely than not', () => {
+		expect(verdictFromShape(b(0.59, 0), undefined)).to.equal('steady');
+		expect(verdictFromShape(b(0.61, 0), undefined)).to.equal('watch');
+		expect(verdictFromShape(b(0.9, 0.54), undefined)).to.equal('watch');
+		expect(verdictFromShape(b(0.9, 0.56), undefined)).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0, 0.56), undefined)).to.equal('refit');
 	});
 
 	it('leaves them only when the change has clearly gone', () => {
-		expect(verdictFromShape(b(0.9, 0.3), 'refit')).to.equal('refit');
-		expect(verdictFromShape(b(0.9, 0.12), 'refit')).to.equal('refit');
-		expect(verdictFromShape(b(0.9, 0.08), 'refit')).to.equal('watch');
-		expect(verdictFromShape(b(0.3, 0), 'watch')).to.equal('watch');
-		expect(verdictFromShape(b(0.1, 0), 'watch')).to.equal('steady');
-		expect(verdictFromShape(b(0.3, 0), 'steady')).to.equal('steady');
+		expect(verdictFromShape(b(0.9, 0.5), 'refit')).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0.22), 'refit')).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0.18), 'refit')).to.equal('watch');
+		expect(verdictFromShape(b(0.4, 0), 'watch')).to.equal('watch');
+		expect(verdictFromShape(b(0.3, 0), 'watch')).to.equal('steady');
+		expect(verdictFromShape(b(0.4, 0), 'steady')).to.equal('steady');
 	});
 
 	it('says how sure it is of what it says', () => {

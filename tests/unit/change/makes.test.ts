@@ -20,23 +20,23 @@ describe('the engine on horses of four unlike makes', () => {
 				);
 			});
 			it('changes are caught by the second visit, and none is cried where there is none', () => {
-				const s = scoreOf(runs, 0.2);
+				const s = scoreOf(runs, 0.55);
 				expect(s.crossings - s.caught).to.be.below(2);
 				expect(s.falseQuiet).to.be.below(2);
 				expect(s.early).to.be.below(2);
 			});
 			it('errors are small', () => {
-				const s = scoreOf(runs, 0.2);
+				const s = scoreOf(runs, 0.55);
 				expect(Math.sqrt(s.squares / s.count)).to.be.below(ERROR_MM[make.name] as number);
 			});
 			it('direction, side and cause are right more often than not', () => {
-				const s = scoreOf(runs, 0.2);
+				const s = scoreOf(runs, 0.55);
 				expect(s.told - s.direction).to.be.below(2);
 				expect(s.told - s.side).to.be.below(2);
 				expect(s.cause / s.told).to.be.at.least(0.65);
 			});
 			it('a horse gone fat, lean or grown is seen too', () => {
-				const { byCourse } = scoreOf(runs, 0.2);
+				const { byCourse } = scoreOf(runs, 0.55);
 				const [caught, crossings] = (['condition-loss', 'condition-gain', 'growth'] as const).reduce(
 					([a, b], c) => [a + (byCourse.get(c)?.[0] ?? 0), b + (byCourse.get(c)?.[1] ?? 0)],
 					[0, 0]
@@ -50,7 +50,7 @@ describe('the engine on horses of four unlike makes', () => {
 	// Nine horses of one make are too few to count intervals on; all makes together are not.
 	describe('all makes together', () => {
 		it('intervals hold the truth', () => {
-			const s = scoreOf(all, 0.2);
+			const s = scoreOf(all, 0.55);
 			expect(s.count).to.be.above(1000);
 			expect(s.inside / s.count).to.be.within(0.9, 0.99);
 		});
