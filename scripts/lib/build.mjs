@@ -21,7 +21,7 @@ export async function ensureBuild() {
 		run(process.execPath, [path.join(ROOT, 'node_modules/vite/bin/vite.js'), 'build', '--logLevel', 'warn'], {
 			env: { ...process.env, NODE_ENV: 'production', ZT_BUILD_OUT: draft, ZT_KIT_OUT: `build/kit-${process.pid}` }
 		});
-		await buildExportWorker(draft);
+		for (const script of THREADS) await buildThread(script, draft);
 		if (existsSync(folder)) rmSync(draft, { recursive: true });
 		else renameSync(draft, folder);
 	} finally {
@@ -31,17 +31,20 @@ export async function ensureBuild() {
 	return folder;
 }
 
-/** What is made for taking away is made in a thread of its own, which the server loads from beside itself. */
-async function buildExportWorker(folder) {
+/** What runs in threads of its own, which the server loads from beside itself. */
+const THREADS = ['print/exportWorker', 'judge/judgeWorker'];
+async function buildThread(script, folder) {
 	const { build } = await import('esbuild');
 	await build({
-		entryPoints: [path.join(ROOT, 'src/lib/server/print/exportWorker.ts')],
-		outfile: path.join(folder, 'exportWorker.mjs'),
+		entryPoints: [path.join(ROOT, `src/lib/server/${script}.ts`)],
+		outfile: path.join(folder, `${path.basename(script)}.mjs`),
 		bundle: true,
 		minify: true,
 		platform: 'node',
 		format: 'esm',
-		banner: { js: "import{createRequire as zt}from'node:module';const require=zt(import.meta.url);" },
+		banner: {
+			js: "import{createRequire as __zoneTallyRequire}from'node:module';const require=__zoneTallyRequire(import.meta.url);"
+		},
 		logLevel: 'error'
 	});
 }

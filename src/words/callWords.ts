@@ -1,5 +1,4 @@
 import type { Call, JoinedCall, MeasureNext, NextStep, Reason, Verdict } from '../core/call/index.js';
-import type { Doubt, DoubtKind } from '../core/change/index.js';
 import { readingSentence } from './readingWords.js';
 
 type Data = Reason['data'];
@@ -57,21 +56,6 @@ export function reasonSentence(reason: Reason): string {
 	if (reason.code.startsWith('reading-')) return readingSentence(reason.code.slice('reading-'.length), reason.data);
 	return REASONS[reason.code]?.(reason.data) ?? reason.code;
 }
-
-const DOUBTS: Readonly<Record<DoubtKind, string>> = {
-	mirrored: 'Looks seen from behind: near and off exchanged. Look at the sheets, and exchange the sides if so',
-	swapped: 'T8 and T13 look exchanged. Look at the sheets, and exchange them if so',
-	'other-horse': 'Looks like another horse’s back. Check whose sheets these are',
-	shrunk: 'The copy looks off scale. Check its ruler of 100 mm, or trace again',
-	sprung: 'The ruler seems to have sprung open on its way to the paper. Trace again',
-	hands: 'Another person traced: their habits cannot be told from change yet. Trace once together',
-	gear: 'Another instrument: its habits cannot be told from change yet. Trace once with both',
-	'plain-reading': 'The width as drawn says otherwise than the model, twice. Trace again before you rely on either'
-};
-
-/** What is not believed of a visit, and what to do; it weighs less in the call and is kept as drawn. */
-export const doubtSentence = ({ kind, station, sure }: Pick<Doubt, 'kind' | 'station' | 'sure'>): string =>
-	`${station ? `${station}: ` : ''}${DOUBTS[kind]} (${Math.round(100 * Math.min(0.99, sure))} in 100 sure).`;
 
 const inHundred = (p: number): string => `${Math.round(100 * p)} in 100`;
 

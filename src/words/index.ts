@@ -1,5 +1,6 @@
 export * from './errorSentence.js';
 export * from './callWords.js';
+export * from './doubtWords.js';
 export * from './visitWords.js';
 export * from './signWords.js';
 export * from './checkWords.js';

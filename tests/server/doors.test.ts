@@ -119,6 +119,7 @@ describe('every door', () => {
 			'PUT /api/photos/[photo]': { path: `/api/photos/${photoId}?visit=${visitId}&kind=side`, json: 'x' },
 			'GET /api/photos/[photo]': { path: `/api/photos/${photoId}` },
 			'GET /api/horses/[horse]/points.csv': { path: `/api${horse}/points.csv` },
+			'GET /api/horses/[horse]/backs': { path: `/api${horse}/backs` },
 			'GET /api/horses/[horse]/archive.json': { path: `/api${horse}/archive.json` },
 			'GET /api/horses/[horse]/tracings.dxf': { path: `/api${horse}/tracings.dxf?on=2026-01-01` },
 			'GET /api/horses/[horse]/back.stl': { path: `/api${horse}/back.stl?on=2026-01-01` },

@@ -10,3 +10,5 @@ export { plainReadings, type PlainReading } from './plainReading.js';
 export * from './forecast.js';
 export * from './overlay.js';
 export { compareDays, type Against, type Comparison, type DayDifference } from './compareDays.js';
+export { doubtVisits, resembledBack, type OtherBack, type VisitDoubt } from './doubtVisits.js';
+export { frontStations, mirroredCurve, scaledCurve } from './remedies.js';

@@ -111,7 +111,7 @@ export function takeVisit(
 		lookAt(seen, visitInformation(back, readings, seen.hands, extra, weight));
 	const asItIs = informed([], 1);
 	const { blunder, extra } =
-		judged >= KNOWN_FROM && !mark
+		judged >= KNOWN_FROM && !mark && !visit.tracings.some((t) => t.checked)
 			? weighVisit(back, seen, asItIs, {
 					plain: readings,
 					mirrored: () => readVisit(back, visit, noise, { mirrored: true }).readings,

@@ -29,6 +29,8 @@ export interface Tracing {
 	readonly source?: string;
 	/** Score of a read picture, 0..1. */
 	readonly quality?: number;
+	/** Somebody has looked at the sheets and says that they are right: the visit is not doubted. */
+	readonly checked?: boolean;
 }
 
 /** Depths below the apex, mm, that bound the bearing band. */

@@ -1,4 +1,7 @@
 <script lang="ts">
+	import { deskDoubts, isQuestion } from '$lib/ui/desk/doubts.svelte.js';
+	import VisitDoubts from '$lib/ui/desk/VisitDoubts.svelte';
+	import { onDestroy } from 'svelte';
 	import FileDrop from '$lib/ui/entry/FileDrop.svelte';
 	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
 	import { planVisits } from '$lib/ui/entry/importPlan.js';
@@ -20,6 +23,15 @@
 	let busy = $state('');
 	let refusal = $state('');
 
+	const doubts = deskDoubts(() => horseId);
+	onDestroy(doubts.stop);
+	$effect(() => {
+		if (horseId && visits.length > 0 && busy === '' && saved.length === 0) doubts.soon(visits);
+	});
+	const doubtsOf = (v: DraftVisit) => (visits.length > 0 ? doubts.all.filter((d) => d.date === v.visitedOn) : []);
+	/** The plan whose doubts were on the screen when the person chose to keep it all the same. */
+	let shown: readonly DraftVisit[] | undefined = $state.raw();
+
 	const loose = $derived(results.reduce((n, r) => n + (r.status === 'read' ? r.report.lines.length : 0), 0));
 	const stations = (v: DraftVisit) => {
 		const names = [...new Set(v.tracings.map((t) => t.station))];
@@ -33,8 +45,19 @@
 		visits = planVisits(results);
 		busy = '';
 	}
+	const put = (next: DraftVisit) => (visits = visits.map((v) => (v.id === next.id ? next : v)));
 	async function save() {
 		refusal = '';
+		if (shown !== visits && saved.length === 0) {
+			busy = 'Looking at the visits…';
+			const asked = await doubts.now(visits);
+			busy = '';
+			if (asked.some(isQuestion)) {
+				shown = visits;
+				refusal = 'Some visits look odd: see below each. Answer, or keep them all the same.';
+				return;
+			}
+		}
 		for (const [i, visit] of visits.entries()) {
 			if (saved.includes(visit.id) || known.includes(visit.id)) continue;
 			busy = `Saving ${i + 1} of ${visits.length}…`;
@@ -95,7 +118,17 @@
 									><td>{formatDay(v.visitedOn)}</td><td>{stations(v)}</td><td
 										>{saved.includes(v.id) ? 'kept' : known.includes(v.id) ? 'here already' : ''}</td
 									></tr
-								>{/each}</tbody
+								>{#if !saved.includes(v.id) && !known.includes(v.id) && (doubtsOf(v).length > 0 || v.checked)}<tr
+										><td colspan="3"
+											><div class="asked">
+												<VisitDoubts draft={v} doubts={doubtsOf(v)} onchange={put} />
+												{#if doubtsOf(v).some(isQuestion)}<button
+														class="btn btn-ghost"
+														onclick={() => (visits = visits.filter((o) => o !== v))}>Leave this visit out</button
+													>{/if}
+											</div></td
+										></tr
+									>{/if}{/each}</tbody
 						>
 					</table>
 				{:else}<p class="quiet">Nothing is stored before you have seen what was read.</p>{/if}
@@ -173,6 +206,12 @@
 	th {
 		text-align: left;
 		font-weight: 600;
+	}
+	.asked {
+		display: grid;
+		gap: 0.5rem;
+		justify-items: start;
+		padding-block: 0.25rem;
 	}
 	td,
 	th {

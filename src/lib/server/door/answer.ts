@@ -14,6 +14,7 @@ const STATUS: Readonly<Record<string, number>> = {
 	'too-large': 413,
 	'too-many-parts': 413,
 	busy: 503,
+	'judging-too-slow': 503,
 	'database-away': 503
 };
 const RETRY_SECONDS = '5';

@@ -1,4 +1,4 @@
-import { cleanCurve, type Curve } from '../../../core/curve/index.js';
+import { cleanCurve, type Curve, type Tracing } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { errorSentence } from '../../../words/index.js';
 import type { Scope, TracingInput, VisitInput } from '../records/index.js';
@@ -36,3 +36,7 @@ const tenth = (v: number): number => Math.round(v * 10) / 10;
 export function outlineOf(curve: Curve | undefined): { x: number[]; y: number[] } | null {
 	return curve ? { x: Array.from(curve.xMm, tenth), y: Array.from(curve.yMm, tenth) } : null;
 }
+
+/** Tracings as JSON can carry them, to a tenth of a millimetre. */
+export const plainTracings = <T extends Tracing>(tracings: readonly T[]) =>
+	tracings.map(({ curve, ...t }) => ({ ...t, xMm: Array.from(curve.xMm, tenth), yMm: Array.from(curve.yMm, tenth) }));

@@ -68,6 +68,7 @@ export const schemas = {
 			.unique((a, b) => a.station === b.station && a.repeat === b.repeat)
 			.unique('id')
 			.required(),
+		checked: Joi.boolean().strict().default(false),
 		version: Joi.number().integer().min(1)
 	}),
 	horse: Joi.object<HorseInput>({

@@ -1,8 +1,8 @@
 import { eq } from 'drizzle-orm';
 import { tables, type Asker } from '../db/index.js';
+import { judgePairings, type Judgement } from '../judge/index.js';
 import type { JudgedHorse } from './evidence.js';
 import { listFitMarks } from './fitMarks.js';
-import { judgePairing, type Judgement } from './judgePairing.js';
 import { refreshStanding } from './standing.js';
 import { storeCalls } from './storedCalls.js';
 import { listTracings } from './tracings.js';
@@ -19,10 +19,14 @@ export async function rejudgeHorse(tx: Asker, horse: JudgedHorse): Promise<void>
 		tx,
 		pairings.map((p) => p.id)
 	);
+	const asked = pairings.map(({ id, school }) => ({
+		school,
+		fittedOn: marks.filter((m) => m.pairingId === id).at(-1)?.fittedOn
+	}));
+	const judgements = await judgePairings(tracings, asked, horse.bornYear);
 	const judged = new Map<string, Judgement>();
-	for (const pairing of pairings) {
-		const fittedOn = marks.filter((m) => m.pairingId === pairing.id).at(-1)?.fittedOn;
-		const judgement = judgePairing(tracings, { school: pairing.school, fittedOn }, horse.bornYear);
+	for (const [i, pairing] of pairings.entries()) {
+		const judgement = judgements[i] as Judgement;
 		await storeCalls(tx, pairing.id, judgement.status === 'judged' ? judgement.calls : [], tracings);
 		judged.set(pairing.id, judgement);
 	}

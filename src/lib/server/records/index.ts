@@ -10,7 +10,6 @@ export { cutsOfDay, tracingsOfDay } from './tracingsOfDay.js';
 export * from './board.js';
 export * from './photos.js';
 export { rejudgeHorse } from './calls.js';
-export { judgePairing, type Judgement } from './judgePairing.js';
 export { latestCalls, listCalls } from './storedCalls.js';
 export { refreshStanding, standingsOn, worstFirst, type SaddleStanding } from './standing.js';
 export * from './entries.js';

@@ -5,7 +5,7 @@ import { layOffDue, nextTracingDay } from '../../../core/schedule/index.js';
 import { ageYearsOn } from '../../../core/units/index.js';
 import { tables, type Asker } from '../db/index.js';
 import type { SparkPoint } from '../db/schema/index.js';
-import type { Judgement } from './judgePairing.js';
+import type { Judgement } from '../judge/index.js';
 import { latestCalls, listCalls } from './storedCalls.js';
 import {
 	findEvidence,

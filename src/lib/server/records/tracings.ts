@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull, max, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNull, max, ne, sql } from 'drizzle-orm';
 import type { Tracing } from '../../../core/curve/index.js';
 import { tables, type Asker } from '../db/index.js';
 import { yardIds, type Scope } from './scope.js';
@@ -24,7 +24,8 @@ export async function listTracings(db: Asker, horseId: string, days?: readonly s
 			quality: tracing.quality,
 			xMm: sql<number[]>`to_json(${tracing.xMm})`,
 			yMm: sql<number[]>`to_json(${tracing.yMm})`,
-			visitedOn: tables.visit.visitedOn
+			visitedOn: tables.visit.visitedOn,
+			checked: tables.visit.checked
 		})
 		.from(tracing)
 		.innerJoin(tables.visit, eq(tables.visit.id, tracing.visitId))
@@ -45,7 +46,8 @@ export async function listTracings(db: Asker, horseId: string, days?: readonly s
 		curve: { xMm: Float64Array.from(t.xMm), yMm: Float64Array.from(t.yMm) },
 		source: t.source,
 		...(t.operator ? { operator: t.operator } : {}),
-		...(t.quality === null ? {} : { quality: t.quality })
+		...(t.quality === null ? {} : { quality: t.quality }),
+		...(t.checked ? { checked: true } : {})
 	}));
 }
 
@@ -71,6 +73,7 @@ export interface TracedVisit {
 	readonly visitedOn: string;
 	readonly note: string;
 	readonly version: number;
+	readonly checked: boolean;
 	readonly tracings: readonly TracingInput[];
 }
 
@@ -93,6 +96,67 @@ export async function findTracedVisit(
 		.from(tables.tracing)
 		.where(eq(tables.tracing.visitId, visitId))
 		.orderBy(tables.tracing.station, tables.tracing.repeat);
-	const { id, visitedOn, note, version } = visit;
-	return { id, visitedOn, note, version, tracings: rows.map(({ visitId: _, ...t }) => t) };
+	const { id, visitedOn, note, version, checked } = visit;
+	return { id, visitedOn, note, version, checked, tracings: rows.map(({ visitId: _, ...t }) => t) };
+}
+
+/** How many other horses a visit is compared with. */
+const MOST_NEIGHBOURS = 40;
+
+/** The backs of a horse's neighbours as last traced, one tracing a station: those of its yard that were traced last. The caller has bounded the horse. */
+export async function listNeighbours(
+	db: Asker,
+	horse: { readonly id: string; readonly yardId: string }
+): Promise<{ id: string; name: string; tracings: VisitTracing[] }[]> {
+	const { tracing, visit } = tables;
+	const last = await db
+		.select({ id: tables.horse.id, name: tables.horse.name, day: max(visit.visitedOn) })
+		.from(visit)
+		.innerJoin(tables.horse, eq(tables.horse.id, visit.horseId))
+		.innerJoin(tracing, eq(tracing.visitId, visit.id))
+		.where(
+			and(
+				eq(tables.horse.yardId, horse.yardId),
+				ne(tables.horse.id, horse.id),
+				isNull(tables.horse.archivedAt),
+				isNull(visit.undoneAt)
+			)
+		)
+		.groupBy(tables.horse.id, tables.horse.name)
+		.orderBy(desc(max(visit.visitedOn)))
+		.limit(MOST_NEIGHBOURS);
+	if (last.length === 0) return [];
+	const rows = await db
+		.selectDistinctOn([visit.horseId, tracing.station], {
+			horseId: visit.horseId,
+			id: tracing.id,
+			visitId: tracing.visitId,
+			station: tracing.station,
+			repeat: tracing.repeat,
+			xMm: tracing.xMm,
+			yMm: tracing.yMm,
+			visitedOn: visit.visitedOn
+		})
+		.from(tracing)
+		.innerJoin(visit, eq(visit.id, tracing.visitId))
+		.where(
+			and(
+				isNull(visit.undoneAt),
+				inArray(
+					visit.horseId,
+					last.map((h) => h.id)
+				)
+			)
+		)
+		.orderBy(visit.horseId, tracing.station, desc(visit.visitedOn), tracing.repeat);
+	return last.map(({ id, name }) => ({
+		id,
+		name,
+		tracings: rows
+			.filter((r) => r.horseId === id)
+			.map(({ horseId: _, xMm, yMm, ...t }) => ({
+				...t,
+				curve: { xMm: Float64Array.from(xMm), yMm: Float64Array.from(yMm) }
+			}))
+	}));
 }

@@ -25,6 +25,8 @@ export interface VisitInput {
 	readonly visitedOn: string;
 	readonly note: string;
 	readonly tracings: readonly TracingInput[];
+	/** The person looked at the sheets and says that they are right. */
+	readonly checked?: boolean;
 	/** The version the edit started from; absent for a new visit. */
 	readonly version?: number;
 }
@@ -44,7 +46,7 @@ export interface Written {
 /** Of what a visit's own write holds; taps are entries and have ids of their own. */
 export function contentHash(input: VisitInput): string {
 	const tracings = [...input.tracings].sort((a, b) => a.id.localeCompare(b.id));
-	const body = JSON.stringify([input.horseId, input.visitedOn, input.note, tracings]);
+	const body = JSON.stringify([input.horseId, input.visitedOn, input.note, tracings, ...(input.checked ? [true] : [])]);
 	return createHash('sha256').update(body).digest('hex');
 }
 
@@ -87,6 +89,7 @@ async function makeVisit(tx: Asker, scope: Scope, horse: Horse, input: VisitInpu
 		visitedOn: input.visitedOn,
 		note: input.note,
 		madeBy: scope.personId,
+		checked: input.checked ?? false,
 		contentHash: hash
 	});
 	await insertTracings(tx, input.id, fresh);
@@ -103,7 +106,14 @@ async function replaceVisit(tx: Asker, scope: Scope, old: Visit, input: VisitInp
 	const version = old.version + 1;
 	await tx
 		.update(tables.visit)
-		.set({ visitedOn: input.visitedOn, note: input.note, contentHash: hash, version, undoneAt: null })
+		.set({
+			visitedOn: input.visitedOn,
+			note: input.note,
+			checked: input.checked ?? false,
+			contentHash: hash,
+			version,
+			undoneAt: null
+		})
 		.where(eq(tables.visit.id, old.id));
 	await insertTracings(tx, input.id, input.tracings);
 	return { outcome: 'changed', version, known: 0 };
@@ -165,6 +175,7 @@ export async function addTracings(db: Database, scope: Scope, given: VisitInput,
 			visitedOn: old?.visitedOn ?? input.visitedOn,
 			note,
 			tracings: mergedTracings(plain, input.tracings),
+			checked: (old?.checked ?? false) || (input.checked ?? false),
 			...(old ? { version: old.version } : {})
 		});
 		return judgedAfter(tx, horse, written);

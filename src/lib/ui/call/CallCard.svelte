@@ -29,8 +29,11 @@
 		/** Where the one button leads. */
 		actionHref: string;
 		actionWord: string | undefined;
+		/** Where the sheets of a day are looked at; undefined for who may not change them. */
+		sheetsHref?: (day: string) => string | undefined;
 	}
-	const { call, day, byHandOn, decided, missing, saddleName, isLatest, actionHref, actionWord }: Props = $props();
+	const { call, day, byHandOn, decided, missing, saddleName, isLatest, actionHref, actionWord, sheetsHref }: Props =
+		$props();
 
 	const reasons = $derived(call ? call.reasons.filter((r) => !r.against).slice(0, 3) : []);
 	const against = $derived(call ? call.reasons.filter((r) => r.against) : []);
@@ -76,7 +79,10 @@
 			{/each}
 		</ol>
 		{#each shape?.doubts ?? [] as doubt (doubt.kind + doubt.station)}
-			<p class="doubt" data-testid="doubt">{doubtSentence(doubt)}</p>
+			<p class="doubt" data-testid="doubt">
+				{doubtSentence(doubt)}
+				{#if sheetsHref?.(doubt.date)}<a class="link" href={sheetsHref(doubt.date)}>Look at these sheets</a>{/if}
+			</p>
 		{/each}
 		{#each against as reason (reason.code)}
 			<p class="quiet">Against: {reasonSentence(reason)}</p>

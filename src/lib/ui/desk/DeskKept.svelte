@@ -2,7 +2,9 @@
 	import type { Curve } from '$core/curve/index.js';
 	import { curveOf, type DraftVisit, type TypedRow } from '../entry/draft.js';
 	import TracingGrid from '../entry/TracingGrid.svelte';
+	import type { AskedDoubt } from '../../../workers/doubtVisits.worker.js';
 	import type { FiledVisit, LooseSheet } from './filing.js';
+	import VisitDoubts from './VisitDoubts.svelte';
 
 	interface Props {
 		horseId: string;
@@ -16,6 +18,8 @@
 		refusal: string;
 		/** Somebody saved this visit meanwhile. */
 		conflict: boolean;
+		/** What the visit may be beside what it claims. */
+		doubts: readonly AskedDoubt[];
 		loose: readonly LooseSheet[];
 		typed: readonly TypedRow[];
 		sending: boolean;
@@ -23,6 +27,8 @@
 		onstation: (station: string) => void;
 		onchange: (draft: DraftVisit) => void;
 		onleave: (visit: FiledVisit) => void;
+		/** Files the visit under another horse; absent where it stands already. */
+		onother: ((horse: { readonly id: string; readonly name: string }) => void) | undefined;
 		onmerge: () => void;
 		onsave: () => void;
 	}
@@ -36,6 +42,7 @@
 		count,
 		refusal,
 		conflict,
+		doubts,
 		loose,
 		typed,
 		sending,
@@ -43,6 +50,7 @@
 		onstation,
 		onchange,
 		onleave,
+		onother,
 		onmerge,
 		onsave
 	}: Props = $props();
@@ -73,6 +81,7 @@
 			value={draft.note}
 			oninput={(e) => onchange({ ...draft, note: e.currentTarget.value })}></textarea></label
 	>
+	<VisitDoubts {draft} {doubts} {onchange} {...onother ? { onother } : {}} />
 	{#if refusal}<p role="alert" class="alert alert-error">{refusal}</p>{/if}
 	{#if conflict}<button class="btn" onclick={onmerge}>Load what is there now and add this to it</button>{/if}
 	{#if loose.length + typed.length > 0}<p class="quiet" data-testid="unkept">

@@ -21,6 +21,8 @@ export interface DraftVisit {
 	readonly visitedOn: string;
 	readonly note: string;
 	readonly tracings: readonly DraftTracing[];
+	/** Somebody was asked whether the sheets are right, and said yes. */
+	readonly checked?: boolean;
 	/** Version on the server that this goes on from; absent for a visit that is not there. */
 	readonly version?: number;
 }

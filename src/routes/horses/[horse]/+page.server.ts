@@ -7,10 +7,10 @@ import { readSigns, tallyZones, type StrokeAge } from '$core/zones/index.js';
 import { errorSentence, MISSING_WORDS, signLine } from '$words/index.js';
 import { answerForm, answerPage, outlineOf, parseFields, parseId, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
+import { judgePairings } from '$lib/server/judge/index.js';
 import {
 	findEvidence,
 	judgeOn,
-	judgePairing,
 	latestCalls,
 	listAllVisits,
 	listCalls,
@@ -132,8 +132,8 @@ async function missingWords(
 ): Promise<string> {
 	if (days.length === 0) return `${MISSING_WORDS['no-visit']}.`;
 	if (!pairing) return `${MISSING_WORDS['no-saddle']}.`;
-	const judged = judgePairing(await tracings(), { school: pairing.school, fittedOn }, bornYear);
-	if (judged.status === 'judged') return '';
+	const [judged] = await judgePairings(await tracings(), [{ school: pairing.school, fittedOn }], bornYear);
+	if (!judged || judged.status === 'judged') return '';
 	return judged.code === 'no-fit-mark' ? `${MISSING_WORDS['no-fit-mark']}` : errorSentence(judged);
 }
 

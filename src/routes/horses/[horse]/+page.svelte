@@ -63,6 +63,10 @@
 		next.searchParams.delete('saved');
 		void goto(next, { replaceState: true, noScroll: true, keepFocus: true });
 	}
+	const sheetsHref = (day: string): string | undefined => {
+		const visit = data.mayWrite ? data.visits.find((v) => v.visitedOn === day && v.tracings > 0) : undefined;
+		return visit && `/horses/${data.horse.id}/visits/new?visit=${visit.id}`;
+	};
 	const visitsOn = $derived(data.visits.filter((v) => v.visitedOn === data.day));
 </script>
 
@@ -135,6 +139,7 @@
 			isLatest={data.isLatest}
 			actionHref={action.href}
 			actionWord={action.word}
+			{sheetsHref}
 		/>
 	</div>
 </div>

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import {
+	boolean,
 	check,
 	doublePrecision,
 	foreignKey,
@@ -31,6 +32,8 @@ export const visit = pgTable(
 		version: integer('version').notNull().default(1),
 		/** Content of the last write; the same write again changes nothing. */
 		contentHash: text('content_hash').notNull(),
+		/** Somebody was asked whether its sheets are right, and said yes. */
+		checked: boolean('checked').notNull().default(false),
 		undoneAt: at('undone_at'),
 		createdAt: at('created_at').notNull().defaultNow()
 	},

@@ -1,15 +1,17 @@
 <script lang="ts">
 	import { beforeNavigate, goto } from '$app/navigation';
-	import { onMount } from 'svelte';
+	import { onDestroy, onMount } from 'svelte';
 	import { frameAtApex, MAIN_STATIONS, makeCurve, type Curve } from '$core/curve/index.js';
 	import FileDrop from '$lib/ui/entry/FileDrop.svelte';
 	import Keypad from '$lib/ui/entry/Keypad.svelte';
 	import PicturePad from '$lib/ui/entry/PicturePad.svelte';
 	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
+	import DeskHead from '$lib/ui/desk/DeskHead.svelte';
 	import DeskKept from '$lib/ui/desk/DeskKept.svelte';
 	import RulerDesk from '$lib/ui/desk/RulerDesk.svelte';
 	import ScanDesk from '$lib/ui/desk/ScanDesk.svelte';
 	import SheetDesk from '$lib/ui/desk/SheetDesk.svelte';
+	import { deskDoubts, isQuestion } from '$lib/ui/desk/doubts.svelte.js';
 	import {
 		belongsHere,
 		fileElsewhere,
@@ -32,8 +34,9 @@
 	import { saveDesk } from '$lib/ui/desk/saveDesk.js';
 	import { findDraft, forgetDraft, keepDraft } from '$lib/ui/entry/draftKeeper.js';
 	import { readFiles, type FileResult } from '$lib/ui/entry/readFiles.js';
-	import { formatDay, todayHere } from '$lib/ui/format.js';
+	import { todayHere } from '$lib/ui/format.js';
 	import { recall, remember } from '$lib/ui/settings.js';
+	import { v7 as uuidv7 } from 'uuid';
 	import type { PageProps } from './$types.js';
 
 	const { data }: PageProps = $props();
@@ -68,6 +71,12 @@
 	let elsewhere: readonly FiledVisit[] = $state.raw([]);
 	/** The visit that is being walked or changed. */
 	let opened: string | undefined = $state();
+	/** What the visit may be beside what it claims: asked before it is kept. */
+	const doubts = deskDoubts(() => data.horse.id);
+	onDestroy(doubts.stop);
+	const doubted = $derived(draft.tracings.length > 0 ? doubts.all : []);
+	/** The draft whose doubts were on the screen when the person chose to save it all the same. */
+	let shown: DraftVisit | undefined = $state.raw();
 
 	const before = $derived(
 		Object.fromEntries(
@@ -104,6 +113,7 @@
 		visitedOn: v.visitedOn,
 		note: v.note,
 		version: v.version,
+		checked: v.checked,
 		tracings: v.tracings
 	});
 	/** Everything on the desk is kept on the device at each step: a reload half-way loses nothing. */
@@ -112,6 +122,9 @@
 		const desk = { draft, pictures, elsewhere, loose, typed };
 		if (desk.draft.tracings.length + loose.length + typed.length + elsewhere.length > 0 || draft.note || resumed)
 			void keepDraft(data.horse.id, opened, desk);
+	});
+	$effect(() => {
+		if (loaded && !leaving) doubts.soon([draft]);
 	});
 	beforeNavigate(({ cancel, willUnload }) => {
 		if (leaving || !unkept) return;
@@ -153,9 +166,19 @@
 		change(next.draft);
 		pictures = next.pictures;
 	}
+	function fileUnder(horse: { readonly id: string }) {
+		elsewhere = [...elsewhere, { horseId: horse.id, draft: { ...draft, id: uuidv7() }, pictures }];
+		draft = newDraft(draft.visitedOn);
+		pictures = [];
+	}
 	async function save() {
 		sending = true;
 		[refusal, conflict] = ['', false];
+		if (shown !== draft && (await doubts.now([draft])).some(isQuestion)) {
+			shown = draft;
+			sending = false;
+			return;
+		}
 		const result = await saveDesk({ horseId: data.horse.id, draft, pictures, elsewhere, nameOf });
 		elsewhere = result.left;
 		refusal = result.say;
@@ -199,21 +222,12 @@
 </script>
 
 <svelte:head><title>Tracings · {data.horse.name} · Zone Tally</title></svelte:head>
-<header class="who">
-	<h1>Tracings: {data.horse.name}</h1>
-	<p class="quiet">
-		{data.lastOn ? `last traced ${formatDay(data.lastOn)}; drawn thin behind` : 'first visit of this horse'}
-	</p>
-	<label class="day"
-		>On <input
-			class="input"
-			type="date"
-			max={todayHere()}
-			value={draft.visitedOn}
-			onchange={(e) => change({ ...draft, visitedOn: e.currentTarget.value })}
-		/></label
-	>
-</header>
+<DeskHead
+	name={data.horse.name}
+	lastOn={data.lastOn ?? undefined}
+	day={draft.visitedOn}
+	onday={(visitedOn) => change({ ...draft, visitedOn })}
+/>
 {#if resumed}
 	<p class="sheet resumed" role="status">
 		An unsaved visit was found on this device. <button class="btn btn-ghost" onclick={clear}>Start over</button>
@@ -321,6 +335,7 @@
 		{count}
 		{refusal}
 		{conflict}
+		doubts={doubted}
 		{loose}
 		{typed}
 		{sending}
@@ -328,32 +343,13 @@
 		onstation={(s) => (station = s)}
 		onchange={change}
 		onleave={(visit) => (elsewhere = elsewhere.filter((v) => v !== visit))}
+		onother={opened ? undefined : fileUnder}
 		onmerge={merge}
 		onsave={save}
 	/>
 </div>
 
 <style>
-	.who {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 0.25rem 1rem;
-		align-items: baseline;
-		margin-bottom: 0.75rem;
-	}
-	h1 {
-		font-size: 1.6rem;
-	}
-	.day {
-		margin-left: auto;
-		font-weight: 600;
-		display: flex;
-		gap: 0.5rem;
-		align-items: center;
-	}
-	.day input {
-		min-width: 11rem;
-	}
 	.resumed {
 		padding: 0.25rem 1rem;
 		margin-bottom: 0.75rem;
@@ -399,9 +395,6 @@
 	@media (max-width: 900px) {
 		.page {
 			grid-template-columns: minmax(0, 1fr);
-		}
-		.day {
-			margin-left: 0;
 		}
 	}
 </style>

@@ -1,3 +1,4 @@
+import workerpool from 'workerpool';
 import { watchHorse, type Call } from '../../../core/call/index.js';
 import type { Tracing } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
@@ -8,12 +9,13 @@ export type Judgement =
 	| { readonly status: 'judged'; readonly calls: readonly Call[] }
 	| { readonly status: 'missing'; readonly code: string; readonly data: CoreError['data'] };
 
-/** Judges one pairing from all tracings and the day of its latest fit mark. */
-export function judgePairing(
-	tracings: readonly Tracing[],
-	pairing: { readonly school: 'close' | 'roomy'; readonly fittedOn: string | undefined },
-	bornYear: number | null
-): Judgement {
+export interface PairingToJudge {
+	readonly school: 'close' | 'roomy';
+	/** Day of its latest fit mark. */
+	readonly fittedOn: string | undefined;
+}
+
+function judgeOne(tracings: readonly Tracing[], pairing: PairingToJudge, bornYear: number | null): Judgement {
 	if (!pairing.fittedOn) return { status: 'missing', code: 'no-fit-mark', data: {} };
 	try {
 		const watch = watchHorse(tracings, {
@@ -27,3 +29,14 @@ export function judgePairing(
 		return { status: 'missing', code: error.code, data: error.data };
 	}
 }
+
+/** Judgements off the thread that answers requests. */
+export const JUDGEMENTS = {
+	/** Judges pairings of one horse from all its tracings, in the order given. */
+	pairings: (tracings: readonly Tracing[], pairings: readonly PairingToJudge[], bornYear: number | null): Judgement[] =>
+		pairings.map((p) => judgeOne(tracings, p, bornYear))
+};
+
+// Loaded as a worker it serves; loaded by the server it is only the list of what can be judged.
+if (!workerpool.isMainThread)
+	workerpool.worker(JUDGEMENTS as unknown as Record<string, (...args: unknown[]) => unknown>);

@@ -1,0 +1,1 @@
+ALTER TABLE "visit" ADD COLUMN "checked" boolean DEFAULT false NOT NULL;

@@ -1,0 +1,23 @@
+import { availableParallelism } from 'node:os';
+import type { Tracing } from '../../../core/curve/index.js';
+import { threadsOf } from '../threads/index.js';
+import { JUDGEMENTS, type Judgement, type PairingToJudge } from './judgeWorker.js';
+
+export type { Judgement, PairingToJudge } from './judgeWorker.js';
+
+const threads = threadsOf('judgeWorker.mjs', JUDGEMENTS, {
+	most: availableParallelism(),
+	longestMs: 30_000,
+	tooSlow: 'judging-too-slow'
+});
+
+/** Judges each pairing of a horse from all its tracings and the day of its latest fit mark. Throws `busy` or `judging-too-slow`. */
+export async function judgePairings(
+	tracings: readonly Tracing[],
+	pairings: readonly PairingToJudge[],
+	bornYear: number | null
+): Promise<readonly Judgement[]> {
+	// Without a mark there is nothing to send anywhere.
+	if (pairings.every((p) => p.fittedOn === undefined)) return JUDGEMENTS.pairings([], pairings, bornYear);
+	return threads('pairings', tracings, pairings, bornYear);
+}
