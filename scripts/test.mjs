@@ -1,26 +1,81 @@
 import { spawn } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { constants, setPriority, tmpdir } from 'node:os';
 import path from 'node:path';
 import { ensureDebian, ensurePackages, ROOT } from './lib/host.mjs';
 
-/** Runs every test: units, published checks, server and browser. Arguments narrow it, for example `tests/unit`. */
+/**
+ * Runs every test: units, published checks, server and browser. Arguments narrow it, for example `tests/unit`.
+ * All at once, what needs no server runs beside the rest, giving way to it.
+ */
 await ensurePackages();
 // The last four read back what we write: checks from outside the project.
 await ensureDebian(['postgresql', 'chromium', 'poppler-utils', 'librsvg2-bin', 'assimp-utils', 'python3-ezdxf']);
 const { setStage } = await import('./lib/stage.mjs');
 
 const places = process.argv.slice(2).filter((a) => !a.startsWith('--'));
-const needsStage = places.length === 0 || places.some((p) => /server|browser/.test(p));
-const stage = needsStage ? await setStage() : undefined;
-const specs = (places.length > 0 ? places : ['tests']).map((p) => (p.endsWith('.ts') ? p : `${p}/**/*.test.ts`));
-const child = spawn(process.execPath, [path.join(ROOT, 'node_modules/mocha/bin/mocha.js'), ...specs], {
-	cwd: ROOT,
-	stdio: 'inherit',
-	env: {
-		...process.env,
-		...(stage ? { ZT_TEST_URL: stage.url, ZT_TEST_DATABASE: stage.databaseUrl, ZT_TEST_BUILD: stage.build } : {})
+const all = places.length > 0 ? places : ['tests/unit', 'tests/published', 'tests/server', 'tests/browser'];
+const onStage = all.filter((p) => /server|browser/.test(p));
+const alone = all.filter((p) => !onStage.includes(p));
+const counts = mkdtempSync(path.join(tmpdir(), 'zone-tally-test-'));
+const running = new Set();
+
+/** One run of the test runner; its counts, or a failure where it ended without any. */
+function runTests(name, specs, { env = {}, behind = false } = {}) {
+	const file = path.join(counts, name);
+	const patterns = specs.map((p) => (p.endsWith('.ts') ? p : `${p}/**/*.test.ts`));
+	const child = spawn(process.execPath, [path.join(ROOT, 'node_modules/mocha/bin/mocha.js'), ...patterns], {
+		cwd: ROOT,
+		stdio: behind ? ['ignore', 'pipe', 'pipe'] : 'inherit',
+		env: { ...process.env, ZT_TEST_COUNTS: file, ...env }
+	});
+	running.add(child);
+	if (behind) setPriority(child.pid, constants.priority.PRIORITY_LOW);
+	const said = [];
+	child.stdout?.on('data', (chunk) => said.push(chunk));
+	child.stderr?.on('data', (chunk) => said.push(chunk));
+	return new Promise((resolve) =>
+		child.once('close', () => {
+			running.delete(child);
+			// What ran behind is told when it is done, so that two lists do not mix.
+			const ended = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { passes: 0, failures: 1, pending: 0 };
+			resolve({ ...ended, said: Buffer.concat(said) });
+		})
+	);
+}
+for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => running.forEach((child) => child.kill(signal)));
+
+const beside = alone.length > 0 ? runTests('alone', alone, { behind: onStage.length > 0 }) : undefined;
+const results = [];
+if (onStage.length > 0) {
+	const stage = await setStage();
+	results.push(
+		await runTests('stage', onStage, {
+			env: { ZT_TEST_URL: stage.url, ZT_TEST_DATABASE: stage.databaseUrl, ZT_TEST_BUILD: stage.build }
+		})
+	);
+	await stage.stop();
+}
+if (beside) {
+	// Nobody is left to give way to.
+	const waiting = [...running];
+	for (const child of waiting) if (child.pid) tryPriority(child.pid);
+	const result = await beside;
+	process.stdout.write(result.said);
+	results.push(result);
+}
+rmSync(counts, { recursive: true, force: true });
+const sum = (of) => results.reduce((n, r) => n + r[of], 0);
+console.log(
+	`${sum('passes')} passed, ${sum('failures')} failed${sum('pending') > 0 ? `, ${sum('pending')} skipped` : ''}`
+);
+process.exitCode = sum('failures') > 0 ? 1 : 0;
+
+/** Raising a priority again needs rights that not everybody has. */
+function tryPriority(pid) {
+	try {
+		setPriority(pid, constants.priority.PRIORITY_NORMAL);
+	} catch {
+		// It goes on as it is.
 	}
-});
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
-const code = await new Promise((resolve) => child.once('exit', resolve));
-await stage?.stop();
-process.exitCode = code ?? 1;
+}

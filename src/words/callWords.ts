@@ -1,4 +1,5 @@
 import type { Call, JoinedCall, MeasureNext, NextStep, Reason, Verdict } from '../core/call/index.js';
+import type { Baseline } from '../core/change/index.js';
 import { readingSentence } from './readingWords.js';
 
 type Data = Reason['data'];
@@ -72,6 +73,16 @@ export const VERDICT_WORD: Readonly<Record<Verdict, string>> = {
 	refit: 'Refit',
 	stop: 'Stop'
 };
+
+/** What the fitted day's back is in itself, said at the mark; undefined where it is as backs in work are, or cannot be told. */
+export function baselineSentence({ wasted, sure, hollowMm }: Baseline): string | undefined {
+	if (!wasted) return undefined;
+	const side = (name: 'near' | 'off'): string[] => {
+		const hollow = hollowMm[name];
+		return hollow === undefined ? [] : [`${name} ${mm(hollow)}`];
+	};
+	return `This back was hollow behind the blade on that day (${[...side('near'), ...side('off')].join(', ')} mm; ${surenessWords(sure)}): the mark is no target, and muscle that comes back is progress. Why it wasted is a matter for a vet.`;
+}
 
 const VERDICT_MEANS: Readonly<Record<Verdict, string>> = {
 	steady: 'Ride on in this saddle.',

@@ -36,16 +36,20 @@ const SIZES: readonly (readonly [number, string])[] = [
 	[Math.SQRT1_2, 'They look like A3 sheets read as A4']
 ];
 
+/** A size that is told by a table of sizes has no chance of its own. */
+const namedSize = (factor: number | undefined): string | undefined =>
+	factor === undefined ? undefined : SIZES.find(([f]) => Math.abs(factor / f - 1) < 0.02)?.[1];
+
 function sizeQuestion(factor: number | undefined): string {
 	if (factor === undefined) return 'These lines look off scale.';
-	const named = SIZES.find(([f]) => Math.abs(factor / f - 1) < 0.02)?.[1];
-	if (named) return `${named}.`;
 	const percent = Math.round(Math.abs(factor - 1) * 100);
 	return `These lines look about ${percent}% too ${factor > 1 ? 'large' : 'small'}: a copy off scale?`;
 }
 
 /** What is asked before a visit is kept. */
 export function doubtQuestion({ kind, sure, factor, like }: AskedOf): string {
+	const size = kind === 'shrunk' ? namedSize(factor) : undefined;
+	if (size) return `${size}.`;
 	const asked: Readonly<Record<DoubtKind, string>> = {
 		mirrored: 'This looks like the back seen from behind: near and off exchanged?',
 		swapped: 'The two front stations look exchanged.',

@@ -82,6 +82,10 @@ describe('entering tracings', () => {
 		for (let i = 0; i <= 12; i++) await tap(100 + 50 * i, 60 + ((i - 6) * 50) ** 2 / 300);
 		await page.getByRole('button', { name: 'Keep as T8, tracing 1' }).click();
 		await page.getByRole('button', { name: 'Save the visit (1)' }).click();
+		// A line that is nobody's back is asked about before it is kept.
+		await page.getByTestId('visit-doubt').waitFor();
+		await page.getByRole('button', { name: 'No, it is right' }).click();
+		await page.getByRole('button', { name: 'Save the visit (1)' }).click();
 		await page.getByText('The visit is saved.').waitFor();
 		const { visitIds } = await demoHorse('Thrift');
 		expect(visitIds.length).to.be.above(21);

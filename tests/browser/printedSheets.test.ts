@@ -96,6 +96,10 @@ describe('printed sheets file themselves', function () {
 		await page.getByRole('button', { name: 'Keep all that read well (2)' }).click();
 		await page.getByRole('button', { name: 'Keep as T8, tracing 1' }).click();
 		await page.getByRole('button', { name: 'Save all visits (3)' }).click();
+		// The pictures are of a back of their own: it is asked about before it is kept.
+		await page.getByTestId('visit-doubt').first().waitFor();
+		await page.getByRole('button', { name: 'No, it is right' }).first().click();
+		await page.getByRole('button', { name: 'Save all visits (3)' }).click();
 		await page.waitForURL(/saved=/);
 		const { db } = database();
 		const saved = new URL(page.url()).searchParams.get('saved') as string;

@@ -71,6 +71,10 @@ describe('the desk reads a digital ruler live', function () {
 		behaviour.batteryPercent = 0;
 		await page.getByText('battery is empty').waitFor();
 		await page.getByRole('button', { name: 'Save the visit (2)' }).click();
+		// The stand-in draws a back of its own: it is asked about before it is kept.
+		await page.getByTestId('visit-doubt').waitFor();
+		await page.getByRole('button', { name: 'No, it is right' }).click();
+		await page.getByRole('button', { name: 'Save the visit (2)' }).click();
 		await page.waitForURL(/saved=/);
 		const visitId = new URL(page.url()).searchParams.get('saved') as string;
 		const rows = await database().db.select().from(tables.tracing).where(eq(tables.tracing.visitId, visitId));

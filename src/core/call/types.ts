@@ -1,4 +1,4 @@
-import type { Cause, Direction, Doubt, Forecast, SideChange } from '../change/index.js';
+import type { Baseline, Cause, Direction, Doubt, Forecast, SideChange } from '../change/index.js';
 import type { Day } from '../units/index.js';
 import type { MeasureNext } from './measureNext.js';
 
@@ -37,6 +37,8 @@ export interface Call {
 	readonly doubts?: readonly Doubt[];
 	/** The front's width as drawn since the fitted day, mean of the sides; no model. */
 	readonly plain?: { readonly mm: number; readonly sdMm: number };
+	/** What the fitted day's back is in itself; with the fitted day's call. */
+	readonly baseline?: Baseline;
 	/** What would make the call surer; absent where nothing much would, and in calls of earlier engines. */
 	readonly measureNext?: MeasureNext;
 }

@@ -113,5 +113,7 @@ export function watchHorse(tracings: readonly Tracing[], options: WatchOptions):
 	if (!changes || changes.length === 0) throw new CoreError('fit-day-short', { fitDay });
 	const calls: Call[] = [];
 	for (const change of changes) calls.push(judgeVisit(change, calls[calls.length - 1]?.verdict, options));
-	return { fitDay, calls, changes, baseline: judgeFirstVisit(tracings, fitDay, FRONT_STATION) };
+	const baseline = judgeFirstVisit(tracings, fitDay, FRONT_STATION);
+	const said = calls.map((c) => (baseline && c.visitedOn === fitDay ? { ...c, baseline } : c));
+	return { fitDay, calls: said, changes, baseline };
 }

@@ -18,6 +18,7 @@ const others = (all: readonly Tracing[], of: Tracing): Curve[] =>
 
 /** The size that most of a visit's lines seem to have been taken at, as a factor; undefined where none stands out. */
 function otherSize(visit: readonly Tracing[], all: readonly Tracing[]): number | undefined {
+	if (visit.some((t) => t.checked)) return undefined;
 	const scales = OTHER_SIZES.map((f) => 1 / f);
 	const found = visit.flatMap((t) => {
 		const known = others(all, t);

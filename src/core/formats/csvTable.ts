@@ -57,9 +57,15 @@ export function readCsvTable(text: string, columns: readonly string[], optional:
 	const rows: CsvRow[] = [];
 	for (let i = 1; i < parsed.data.length; i++) {
 		const record = parsed.data[i] as string[];
-		if (record.every((cell) => cell.trim() === '')) continue;
 		const cells: Record<string, string> = {};
-		for (const { name, at } of wanted) cells[name] = (record[at] ?? '').trim();
+		let empty = true;
+		for (const { name, at } of wanted) {
+			const cell = (record[at] ?? '').trim();
+			cells[name] = cell;
+			if (cell !== '') empty = false;
+		}
+		// A line that holds nothing at all is none; one with only a stray cell is told.
+		if (empty && record.every((cell) => cell.trim() === '')) continue;
 		rows.push({ line: i + 1, cells });
 	}
 	if (rows.length === 0) throw new CoreError('empty-file');

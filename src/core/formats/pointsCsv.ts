@@ -65,12 +65,12 @@ export function readPointsCsv(text: string, options: ReadOptions = {}): ReadRepo
 
 /** Writes a points CSV with CRLF line ends (RFC 4180), coordinates to 0.001 mm. */
 export function writePointsCsv(tracings: readonly Tracing[]): string {
-	const lines = [[...POINTS_COLUMNS, ...OPTIONAL_COLUMNS].join(',')];
+	let text = [...POINTS_COLUMNS, ...OPTIONAL_COLUMNS].join(',') + '\r\n';
 	for (const { visitedOn, station, repeat, operator = '', source = '', quality, curve } of tracings) {
 		const head = `${visitedOn},${station},${repeat}`;
 		const tail = `${writeCell(operator)},${writeCell(source)},${quality ?? ''}`;
 		for (let i = 0; i < curve.xMm.length; i++)
-			lines.push(`${head},${writeMm(curve.xMm[i] as number)},${writeMm(curve.yMm[i] as number)},${tail}`);
+			text += `${head},${writeMm(curve.xMm[i] as number)},${writeMm(curve.yMm[i] as number)},${tail}\r\n`;
 	}
-	return lines.join('\r\n') + '\r\n';
+	return text;
 }

@@ -49,6 +49,9 @@ function remembered(read: (row: CsvRow) => TracingKey): (row: CsvRow) => Tracing
 	};
 }
 
+const sameTracing = ({ cells: a }: CsvRow, { cells: b }: CsvRow): boolean =>
+	a['repeat'] === b['repeat'] && a['station'] === b['station'] && a['visited_on'] === b['visited_on'];
+
 /**
  * Gathers rows into tracings by visit, station and repeat. A tracing whose rows stop and come again
  * later was numbered twice: `doubled-repeat`, and neither run is kept. A row that cannot be read
@@ -59,15 +62,24 @@ export function groupRows(rows: readonly CsvRow[], options: ReadOptions): { grou
 	const doubled = new Map<string, number>();
 	const problems: Problem[] = [];
 	let lastName = '';
+	let last: { readonly row: CsvRow; readonly group: { rows: CsvRow[] } } | undefined;
 	const keyOfRow = remembered((row) => keyOf(row, options));
 	rows.forEach((row) => {
+		// Most rows go on with the tracing of the row before.
+		if (last && sameTracing(row, last.row)) {
+			last.group.rows.push(row);
+			return;
+		}
+		last = undefined;
 		try {
 			const key = keyOfRow(row);
 			const name = `${key.visitedOn} ${key.station} ${key.repeat}`;
 			const group = groups.get(name);
 			if (group && lastName !== name && !doubled.has(name)) doubled.set(name, row.line);
-			if (group) group.rows.push(row);
-			else groups.set(name, { key, rows: [row] });
+			const own = group ?? { key, rows: [] };
+			own.rows.push(row);
+			if (!group) groups.set(name, own);
+			last = { row, group: own };
 			lastName = name;
 		} catch (error) {
 			problems.push(problemOf(error, row.line));

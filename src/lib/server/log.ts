@@ -22,5 +22,5 @@ export function logLine(level: 'error' | 'warn' | 'info', what: string, facts: R
 	process.stderr.write(`${JSON.stringify({ at: new Date().toISOString(), level, what, ...facts })}\n`);
 }
 
-export const logError = (what: string, error: unknown, where?: Where): void =>
+export const logError = (what: string, error: unknown, where?: Where | { readonly horse: string }): void =>
 	logLine('error', what, { ...where, ...factsOf(error) });

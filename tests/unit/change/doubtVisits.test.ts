@@ -68,6 +68,13 @@ describe('a visit looked at before it is kept', () => {
 			const [doubt] = doubtVisits(record, [off]);
 			expect(doubt?.kind, `${factor}`).to.equal('shrunk');
 			expect((doubt?.factor ?? 0) / factor, `${factor}`).to.be.closeTo(1, 1e-9);
+			expect(
+				kinds(
+					record,
+					off.map((t) => ({ ...t, checked: true }))
+				),
+				`${factor}, said to be right`
+			).to.deep.equal([]);
 		}
 	});
 

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { watchHorse } from '../../../src/core/call/index.js';
 import { judgeFirstVisit, plainReadings } from '../../../src/core/change/index.js';
 import { partedBy, type BesidePlain } from '../../../src/core/change/plainReading.js';
+import { baselineSentence } from '../../../src/words/index.js';
 import type { Tracing } from '../../../src/core/curve/index.js';
 import { CALM_HAND } from '../../../sim/trace.js';
 import { posed, series, slide, START } from '../../support/shapes.js';
@@ -55,6 +56,16 @@ describe('the first visit', () => {
 					yMm: t.curve.yMm
 				}
 			}));
+	it('is said with the fitted day’s call, and in words only where the back was hollow', () => {
+		const { calls } = watchHorse(tracings, { school: 'close', fittedOn: START });
+		expect(calls.map((c) => c.baseline !== undefined)).to.deep.equal(calls.map((_, i) => i === 0));
+		const of = (mm: number) => {
+			const baseline = judgeFirstVisit(hollowed(mm), START, 'T8');
+			return baseline && baselineSentence(baseline);
+		};
+		expect(of(0)).to.equal(undefined);
+		expect(of(14)).to.match(/hollow behind the blade.*near \d.*off \d.*in 100 sure.*no target.*vet/);
+	});
 	it('a full back is no wasted one, a hollow one is, between them nobody says', () => {
 		const of = (mm: number) => judgeFirstVisit(hollowed(mm), START, 'T8');
 		expect(of(0)?.wasted).to.equal(false);

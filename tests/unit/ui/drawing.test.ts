@@ -1,5 +1,10 @@
 import { expect } from 'chai';
-import { buildTrendOption, type TrendColours, type TrendData } from '../../../src/lib/ui/charts/trendOption.js';
+import {
+	AS_DRAWN,
+	buildTrendOption,
+	type TrendColours,
+	type TrendData
+} from '../../../src/lib/ui/charts/trendOption.js';
 import { betweenPath, outlinePath } from '../../../src/lib/ui/cuts/outline.js';
 import { linePath, dayNumber } from '../../../src/lib/ui/rail/railScale.js';
 
@@ -48,6 +53,16 @@ describe('the chart over time', () => {
 	it('tells near and off apart by line, not only by colour', () => {
 		expect(named('near').lineStyle.type).to.be.undefined;
 		expect(named('off').lineStyle.type).to.equal('dashed');
+	});
+
+	it('the width as drawn stands beside them, thin and dotted, and only where it was read', () => {
+		const beside = buildTrendOption({ ...data, plain: [{ day: '2026-02-01', mm: -2.4, sdMm: 1 }] }, colours) as {
+			series: Series[];
+		};
+		const plain = beside.series.find((s) => s.name === AS_DRAWN);
+		expect(plain?.data).to.deep.equal([['2026-02-01', -2.4]]);
+		expect(plain?.lineStyle.type).to.equal('dotted');
+		expect(option.series.some((s) => s.name === AS_DRAWN)).to.equal(false);
 	});
 
 	it('draws limits of the school and every fit mark', () => {

@@ -1,29 +1,43 @@
-import { eq } from 'drizzle-orm';
-import { tables, type Asker } from '../db/index.js';
-import { judgePairings, type Judgement } from '../judge/index.js';
+import { eq, sql } from 'drizzle-orm';
+import { tables, type Asker, type Database } from '../db/index.js';
+import { judgePairings, type Judgement, type PairingToJudge } from '../judge/index.js';
+import { logError } from '../log.js';
 import type { JudgedHorse } from './evidence.js';
 import { listFitMarks } from './fitMarks.js';
 import { refreshStanding } from './standing.js';
 import { storeCalls } from './storedCalls.js';
-import { listTracings } from './tracings.js';
+import { listTracings, type VisitTracing } from './tracings.js';
 
-/**
- * Judges the shape of all of a horse's pairings again, after a tracing, a fit mark or a pairing has changed,
- * and brings the standing up to date, in the transaction of the write. The caller holds the horse.
- * Taps and rides change no shape: they only refresh the standing.
- */
-export async function rejudgeHorse(tx: Asker, horse: JudgedHorse): Promise<void> {
-	const pairings = await tx.select().from(tables.pairing).where(eq(tables.pairing.horseId, horse.id));
-	const tracings = await listTracings(tx, horse.id);
+/** All that a horse's shape is judged from. */
+interface Asked {
+	readonly tracings: readonly VisitTracing[];
+	readonly pairings: readonly (PairingToJudge & { readonly id: string })[];
+}
+
+async function askedOf(db: Asker, horseId: string): Promise<Asked> {
+	const pairings = await db.select().from(tables.pairing).where(eq(tables.pairing.horseId, horseId));
+	const tracings = await listTracings(db, horseId);
 	const marks = await listFitMarks(
-		tx,
+		db,
 		pairings.map((p) => p.id)
 	);
-	const asked = pairings.map(({ id, school }) => ({
-		school,
-		fittedOn: marks.filter((m) => m.pairingId === id).at(-1)?.fittedOn
-	}));
-	const judgements = await judgePairings(tracings, asked, horse.bornYear);
+	return {
+		tracings,
+		pairings: pairings.map(({ id, school }) => ({
+			id,
+			school,
+			fittedOn: marks.filter((m) => m.pairingId === id).at(-1)?.fittedOn
+		}))
+	};
+}
+
+/** Keeps what was judged and brings the standing up to date. The caller holds the horse. */
+async function keepJudged(
+	tx: Asker,
+	horse: JudgedHorse,
+	{ tracings, pairings }: Asked,
+	judgements: readonly Judgement[]
+): Promise<void> {
 	const judged = new Map<string, Judgement>();
 	for (const [i, pairing] of pairings.entries()) {
 		const judgement = judgements[i] as Judgement;
@@ -31,4 +45,99 @@ export async function rejudgeHorse(tx: Asker, horse: JudgedHorse): Promise<void>
 		judged.set(pairing.id, judgement);
 	}
 	await refreshStanding(tx, horse, judged);
+	await tx
+		.update(tables.horse)
+		.set({ judgedRevision: sql`${tables.horse.shapeRevision}` })
+		.where(eq(tables.horse.id, horse.id));
+}
+
+/** Judges the shape of all of a horse's pairings again in the present transaction. The caller holds the horse. */
+export async function rejudgeHorse(tx: Asker, horse: JudgedHorse): Promise<void> {
+	const asked = await askedOf(tx, horse.id);
+	await keepJudged(tx, horse, asked, await judgePairings(asked.tracings, asked.pairings, horse.bornYear));
+}
+
+const changedIn = new WeakMap<Asker, Set<string>>();
+
+/**
+ * A tracing, a fit mark or a pairing has changed in this transaction: the horse is judged again when it is over,
+ * outside of any lock. Taps and rides change no shape: they only refresh the standing.
+ */
+export async function shapeChanged(tx: Asker, horse: Pick<JudgedHorse, 'id'>): Promise<void> {
+	await tx
+		.update(tables.horse)
+		.set({ shapeRevision: sql`${tables.horse.shapeRevision} + 1` })
+		.where(eq(tables.horse.id, horse.id));
+	const changed = changedIn.get(tx) ?? new Set<string>();
+	changedIn.set(tx, changed.add(horse.id));
+}
+
+/** A transaction after which the horses whose shape has changed in it are to be judged. */
+export async function changing<T>(
+	db: Database,
+	work: (tx: Asker) => Promise<T>
+): Promise<{ readonly result: T; readonly changed: readonly string[] }> {
+	return db.transaction(async (tx) => {
+		const result = await work(tx);
+		return { result, changed: [...(changedIn.get(tx) ?? [])] };
+	});
+}
+
+/** So often others may have written meanwhile; then the horse is judged while it is held. */
+const MOST_ROUNDS = 4;
+
+async function judgeOnce(db: Database, horseId: string, hold: boolean): Promise<'done' | 'changed'> {
+	const { horse: table } = tables;
+	const read = await db.transaction(
+		async (tx) => {
+			const [horse] = await tx.select().from(table).where(eq(table.id, horseId));
+			return horse && horse.shapeRevision !== horse.judgedRevision
+				? { horse, ...(await askedOf(tx, horseId)) }
+				: undefined;
+		},
+		{ isolationLevel: 'repeatable read', accessMode: 'read only' }
+	);
+	if (!read) return 'done';
+	const judgements = hold ? undefined : await judgePairings(read.tracings, read.pairings, read.horse.bornYear);
+	return db.transaction(async (tx) => {
+		const [now] = await tx.select().from(table).where(eq(table.id, horseId)).for('update');
+		if (!now) return 'done';
+		if (!judgements) await rejudgeHorse(tx, now);
+		else if (now.shapeRevision !== read.horse.shapeRevision) return 'changed';
+		else await keepJudged(tx, now, read, judgements);
+		return 'done';
+	});
+}
+
+async function judgeUntilDone(db: Database, horseId: string): Promise<void> {
+	for (let round = 0; round <= MOST_ROUNDS; round++)
+		if ((await judgeOnce(db, horseId, round === MOST_ROUNDS)) === 'done') return;
+}
+
+interface Rounds {
+	running: Promise<void>;
+	next: Promise<void> | undefined;
+}
+const rounds = new Map<string, Rounds>();
+
+/**
+ * Judges a horse again if its shape has changed since. Whoever asks while one judging runs waits for the next one,
+ * all together: many writes are judged twice, not each. What was written stays written if judging fails; it is told,
+ * and the horse is judged when it is next asked for, or at the next start.
+ */
+export function bringUpToDate(db: Database, horseId: string): Promise<void> {
+	const judge = (): Promise<void> =>
+		judgeUntilDone(db, horseId).catch((error: unknown) => logError('not judged', error, { horse: horseId }));
+	const mine = rounds.get(horseId);
+	if (mine) return (mine.next ??= mine.running.then(() => begin()));
+	return begin();
+
+	function begin(): Promise<void> {
+		const own: Rounds = { running: judge(), next: undefined };
+		rounds.set(horseId, own);
+		void own.running.then(() => {
+			if (rounds.get(horseId) === own && own.next === undefined) rounds.delete(horseId);
+		});
+		return own.running;
+	}
 }

@@ -6,7 +6,7 @@ import { tables, type Asker, type Database } from '../db/index.js';
 import { rejudgeHorse } from './calls.js';
 import { yardIds, type Scope } from './scope.js';
 
-/** Horses with calls by an earlier engine and none by the present one, or a standing by earlier rules. */
+/** Horses with calls by an earlier engine and none by the present one, a standing by earlier rules, or a change that was not judged. */
 export async function horsesBehind(db: Asker): Promise<string[]> {
 	const { pairing, storedCall } = tables;
 	const present = db
@@ -25,7 +25,12 @@ export async function horsesBehind(db: Asker): Promise<string[]> {
 		.from(tables.standing)
 		.where(lt(tables.standing.rulesVersion, RULES_VERSION))
 		.orderBy(asc(tables.standing.horseId));
-	return [...new Set([...rows, ...stale].map((r) => r.id))];
+	const unjudged = await db
+		.select({ id: tables.horse.id })
+		.from(tables.horse)
+		.where(ne(tables.horse.shapeRevision, tables.horse.judgedRevision))
+		.orderBy(asc(tables.horse.id));
+	return [...new Set([...rows, ...stale, ...unjudged].map((r) => r.id))];
 }
 
 /**

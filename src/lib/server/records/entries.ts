@@ -3,7 +3,7 @@ import { foldEntries, stableText, valueOf, type Entry } from '../../../core/visi
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import type { Horse } from './horses.js';
-import { rejudgeHorse } from './calls.js';
+import { shapeChanged } from './calls.js';
 import type { Scope } from './scope.js';
 import { refreshStanding } from './standing.js';
 import { writeHorse } from './transaction.js';
@@ -88,7 +88,7 @@ export async function putEntries(db: Database, scope: Scope, batch: EntryBatch):
 		if (added > 0) {
 			// A corrected day moves the tracings of the visit with it; no other tap changes the shape.
 			const moved = batch.entries.some((e) => e.field === 'day') && (await followDay(tx, batch.visitId));
-			await (moved ? rejudgeHorse(tx, horse) : refreshStanding(tx, horse));
+			await (moved ? shapeChanged(tx, horse) : refreshStanding(tx, horse));
 		}
 		return { stored, clashed };
 	});

@@ -1,7 +1,7 @@
 import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
-import { rejudgeHorse } from './calls.js';
+import { shapeChanged } from './calls.js';
 import type { Scope } from './scope.js';
 import { writeHorse } from './transaction.js';
 
@@ -97,7 +97,7 @@ export async function putFitMark(db: Database, scope: Scope, horseId: string, in
 			await tx.update(fitMark).set({ undoneAt: null, fittedBy, madeBy: scope.personId }).where(eq(fitMark.id, old.id));
 		else
 			await tx.insert(fitMark).values({ id, pairingId, visitId, fittedBy, horseId: horse.id, madeBy: scope.personId });
-		await rejudgeHorse(tx, horse);
+		await shapeChanged(tx, horse);
 		return old?.id ?? id;
 	});
 }
@@ -117,6 +117,6 @@ export async function setFitMarkUndone(
 			.where(and(eq(tables.fitMark.id, fitMarkId), eq(tables.fitMark.horseId, horse.id)))
 			.returning({ id: tables.fitMark.id });
 		if (!changed) throw new CoreError('not-found');
-		await rejudgeHorse(tx, horse);
+		await shapeChanged(tx, horse);
 	});
 }

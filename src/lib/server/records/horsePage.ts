@@ -1,4 +1,5 @@
-import type { Asker } from '../db/index.js';
+import type { Database } from '../db/index.js';
+import { bringUpToDate } from './calls.js';
 import { listFitMarks, listUndoneFitMarks, type HorseFitMark } from './fitMarks.js';
 import { findHorse } from './horses.js';
 import { listPairings, type HorsePairing } from './pairings.js';
@@ -27,8 +28,10 @@ export interface HorsePage {
 }
 
 /** Reads a horse with its saddles and fit marks once, for all of its pages. Throws `not-found`. */
-export async function findHorsePage(db: Asker, scope: Scope, horseId: string): Promise<HorsePage> {
+export async function findHorsePage(db: Database, scope: Scope, horseId: string): Promise<HorsePage> {
 	const horse = await findHorse(db, scope, horseId);
+	// A change that nobody judged, because a server went away in between.
+	if (horse.shapeRevision !== horse.judgedRevision) await bringUpToDate(db, horse.id);
 	const pairings = await listPairings(db, scope, horse.id);
 	const ids = pairings.map((p) => p.id);
 	const [marks, undoneMarks] = await Promise.all([listFitMarks(db, ids), listUndoneFitMarks(db, ids)]);

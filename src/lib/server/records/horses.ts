@@ -2,8 +2,10 @@ import { and, eq, inArray, isNull } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
-import { rejudgeHorse } from './calls.js';
+import { shapeChanged } from './calls.js';
 import { mustWrite, yardIds, type Scope } from './scope.js';
+import { andJudge } from './transaction.js';
+import { refreshStanding } from './standing.js';
 import { keepEarlier, mustMatchVersion } from './versions.js';
 
 export type Horse = typeof tables.horse.$inferSelect;
@@ -75,11 +77,11 @@ function sameHorse(a: Horse, b: HorseInput): boolean {
 /** Adds or edits a horse. The same write twice changes nothing; an edit keeps what was before. */
 export async function putHorse(db: Database, scope: Scope, input: HorseInput): Promise<Horse> {
 	mustWrite(scope, input.yardId);
-	return db.transaction(async (tx) => {
+	return andJudge(db, async (tx) => {
 		const { version: startedFrom, ...values } = input;
 		const [made] = await tx.insert(tables.horse).values(values).onConflictDoNothing().returning();
 		if (made) {
-			await rejudgeHorse(tx, made);
+			await refreshStanding(tx, made);
 			return made;
 		}
 		const old = await lockHorse(tx, scope, input.id);
@@ -92,7 +94,7 @@ export async function putHorse(db: Database, scope: Scope, input: HorseInput): P
 			.set({ ...values, version: old.version + 1 })
 			.where(eq(tables.horse.id, old.id))
 			.returning();
-		await rejudgeHorse(tx, next as Horse);
+		await shapeChanged(tx, old);
 		return next as Horse;
 	});
 }

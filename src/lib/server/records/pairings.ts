@@ -3,7 +3,7 @@ import type { HandRules, SaddleKind } from '../../../core/checks/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
-import { rejudgeHorse } from './calls.js';
+import { shapeChanged } from './calls.js';
 import { findHorse } from './horses.js';
 import { rulesColumns } from './pairingRules.js';
 import { findSaddle } from './saddles.js';
@@ -43,7 +43,7 @@ export async function putPairing(db: Database, scope: Scope, input: PairingInput
 				set: { inUse: true, ...asked }
 			})
 			.returning({ id: tables.pairing.id });
-		await rejudgeHorse(tx, horse);
+		await shapeChanged(tx, horse);
 		return (row as { id: string }).id;
 	});
 }
@@ -63,7 +63,7 @@ export async function setPairingInUse(
 			.where(and(eq(tables.pairing.id, pairingId), eq(tables.pairing.horseId, horse.id)))
 			.returning({ id: tables.pairing.id });
 		if (!changed) throw new CoreError('not-found');
-		await rejudgeHorse(tx, horse);
+		await shapeChanged(tx, horse);
 	});
 }
 

@@ -1,5 +1,6 @@
 import { CoreError } from '../../../core/errors/index.js';
 import type { Asker, Database } from '../db/index.js';
+import { bringUpToDate, changing } from './calls.js';
 import { findHorse, lockHorse, type Horse } from './horses.js';
 import { mustWrite, type Scope } from './scope.js';
 
@@ -45,7 +46,14 @@ export async function inTurn<T>(horseId: string, work: () => Promise<T>): Promis
 	}
 }
 
-/** A write to one horse: in turn, in a transaction, with the horse held against other servers. */
+/** A transaction; the horses whose shape it has changed are judged before it is answered, outside of it. */
+export async function andJudge<T>(db: Database, work: (tx: Asker) => Promise<T>): Promise<T> {
+	const { result, changed } = await changing(db, work);
+	await Promise.all(changed.map((id) => bringUpToDate(db, id)));
+	return result;
+}
+
+/** A write to one horse: in turn, in a transaction, with the horse held against other servers, and judged afterwards. */
 export async function writeHorse<T>(
 	db: Database,
 	scope: Scope,
@@ -54,5 +62,9 @@ export async function writeHorse<T>(
 ): Promise<T> {
 	const horse = await findHorse(db, scope, horseId);
 	mustWrite(scope, horse.yardId);
-	return inTurn(horseId, () => db.transaction(async (tx) => work(tx, await lockHorse(tx, scope, horseId))));
+	const { result, changed } = await inTurn(horseId, () =>
+		changing(db, async (tx) => work(tx, await lockHorse(tx, scope, horseId)))
+	);
+	await Promise.all(changed.map((id) => bringUpToDate(db, id)));
+	return result;
 }

@@ -1,4 +1,4 @@
-import type { Call } from '../../../core/call/index.js';
+import { FRONT_STATION, type Call } from '../../../core/call/index.js';
 import type { SideChange } from '../../../core/change/index.js';
 
 const sideOf = (call: Call, station: string, side: string): SideChange | undefined =>
@@ -18,5 +18,8 @@ export function trendOf(calls: readonly Call[], station: string) {
 			const c = sideOf(call, station, which);
 			return c ? [{ day: call.visitedOn, mm: c.mm, sdMm: c.sdMm }] : [];
 		});
-	return { near: side('near'), off: side('off') };
+	// As drawn, without a model: of the front alone.
+	const plain =
+		station === FRONT_STATION ? calls.flatMap((c) => (c.plain ? [{ day: c.visitedOn, ...c.plain }] : [])) : [];
+	return { near: side('near'), off: side('off'), plain };
 }

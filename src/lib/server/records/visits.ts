@@ -2,9 +2,9 @@ import { createHash } from 'node:crypto';
 import { and, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
-import { rejudgeHorse } from './calls.js';
+import { shapeChanged } from './calls.js';
 import { findHorse, type Horse } from './horses.js';
-import { inTurn, writeHorse } from './transaction.js';
+import { andJudge, inTurn, writeHorse } from './transaction.js';
 import { mustWrite, yardIds, type Scope } from './scope.js';
 import { keepEarlier, mustMatchVersion } from './versions.js';
 
@@ -130,7 +130,7 @@ async function writeVisit(tx: Asker, scope: Scope, horse: Horse, input: VisitInp
 }
 
 async function judgedAfter(tx: Asker, horse: Horse, written: Written): Promise<Written> {
-	if (written.outcome === 'made' || written.outcome === 'changed') await rejudgeHorse(tx, horse);
+	if (written.outcome === 'made' || written.outcome === 'changed') await shapeChanged(tx, horse);
 	return written;
 }
 
@@ -190,7 +190,7 @@ export async function setVisitUndone(db: Database, scope: Scope, visitId: string
 			.update(tables.visit)
 			.set({ undoneAt: undone ? sql`now()` : null })
 			.where(eq(tables.visit.id, visitId));
-		await rejudgeHorse(tx, horse);
+		await shapeChanged(tx, horse);
 	});
 }
 
@@ -205,7 +205,7 @@ export async function moveVisit(db: Database, scope: Scope, visitId: string, toH
 	// Always in the same order, so that two moves never wait for each other.
 	await inTurn(first, () =>
 		inTurn(second, () =>
-			db.transaction(async (tx) => {
+			andJudge(db, async (tx) => {
 				const both = await tx
 					.select()
 					.from(tables.horse)
@@ -229,7 +229,7 @@ export async function moveVisit(db: Database, scope: Scope, visitId: string, toH
 				await tx
 					.delete(tables.storedCall)
 					.where(and(eq(tables.storedCall.visitId, visitId), inArray(tables.storedCall.pairingId, pairings)));
-				for (const horse of both) await rejudgeHorse(tx, horse);
+				for (const horse of both) await shapeChanged(tx, horse);
 			})
 		)
 	);

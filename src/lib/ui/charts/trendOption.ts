@@ -10,6 +10,8 @@ export interface TrendPoint {
 export interface TrendData {
 	readonly near: readonly TrendPoint[];
 	readonly off: readonly TrendPoint[];
+	/** Half of the full width as drawn, beside the model. */
+	readonly plain?: readonly TrendPoint[];
 	readonly fitDays: readonly string[];
 	readonly refitLossMm: number;
 	readonly refitGainMm: number;
@@ -43,6 +45,9 @@ function bandSeries(points: readonly TrendPoint[], colour: string, stack: string
 	];
 }
 
+/** What the faint second line is called. */
+export const AS_DRAWN = 'width as drawn';
+
 /** ECharts option of a band's change over time with interval, limits and fit marks. */
 export function buildTrendOption(data: TrendData, c: TrendColours): EChartsCoreOption {
 	const marks = data.fitDays.map((day) => ({
@@ -55,11 +60,17 @@ export function buildTrendOption(data: TrendData, c: TrendColours): EChartsCoreO
 		lineStyle: { color: c.alarm, type: 'dashed', width: 1.4 },
 		label: { formatter: 'refit', color: c.alarm, position: 'insideEndTop' }
 	}));
+	const plain = data.plain ?? [];
 	return {
 		animation: false,
 		grid: { left: 44, right: 18, top: 40, bottom: 30 },
 		textStyle: { fontFamily: 'Source Sans 3 Variable' },
-		legend: { top: 0, right: 0, data: ['near', 'off'], textStyle: { color: c.quiet } },
+		legend: {
+			top: 0,
+			right: 0,
+			data: ['near', 'off', ...(plain.length > 0 ? [AS_DRAWN] : [])],
+			textStyle: { color: c.quiet }
+		},
 		tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => `${Number(v).toFixed(1)} mm` },
 		xAxis: { type: 'time', axisLine: { lineStyle: { color: c.line } }, axisLabel: { color: c.quiet, fontSize: 13 } },
 		yAxis: {
@@ -87,7 +98,19 @@ export function buildTrendOption(data: TrendData, c: TrendColours): EChartsCoreO
 				data: data.off.map((p) => pair(p, p.mm)),
 				color: c.off,
 				lineStyle: { width: 2.2, type: 'dashed' }
-			}
+			},
+			...(plain.length > 0
+				? [
+						{
+							name: AS_DRAWN,
+							type: 'line',
+							data: plain.map((p) => pair(p, p.mm)),
+							color: c.quiet,
+							symbol: 'none',
+							lineStyle: { width: 1.2, type: 'dotted' }
+						}
+					]
+				: [])
 		]
 	};
 }

@@ -1,7 +1,8 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import type { JoinedCall } from '$core/call/index.js';
-	import { reasonSentence, VERDICT_WORD } from '$words/index.js';
+	import type { Baseline } from '$core/change/index.js';
+	import { baselineSentence, reasonSentence, VERDICT_WORD } from '$words/index.js';
 	import { formatDay } from '../format.js';
 
 	interface Mark {
@@ -21,11 +22,13 @@
 		day: string | null;
 		/** How the horse stands; a mark over a refit or a stop is confirmed with its reasons. */
 		joined: JoinedCall | null;
+		/** What the back of the latest mark's day is in itself. */
+		baseline: Baseline | null;
 		newId: string;
 		/** What the last form of the page was answered. */
 		form: { message?: string; typed?: Record<string, string>; done?: string; id?: string } | null;
 	}
-	const { horseId, mayWrite, pairingId, marks, gone, visits, day, joined, newId, form }: Props = $props();
+	const { horseId, mayWrite, pairingId, marks, gone, visits, day, joined, baseline, newId, form }: Props = $props();
 	const markHere = $derived(marks.find((m) => visits.some((v) => v.id === m.visitId && v.visitedOn === day)));
 	const alarming = $derived(joined?.verdict === 'refit' || joined?.verdict === 'stop');
 	let fitted = $state(false);
@@ -59,6 +62,9 @@
 			</li>
 		{/each}
 	</ul>
+	{#if marks.length > 0 && baseline && baselineSentence(baseline)}
+		<p class="baseline" data-testid="baseline">{baselineSentence(baseline)}</p>
+	{/if}
 	{#if form && 'done' in form && form.done === 'fit' && fitted}
 		<form method="POST" action="?/unfit" class="undo" use:enhance role="status">
 			<input type="hidden" name="id" value={form.id} /><input type="hidden" name="out" value="yes" />
@@ -160,6 +166,10 @@
 	}
 	.alarm {
 		color: var(--zt-alarm);
+	}
+	.baseline {
+		border-left: 6px solid var(--zt-strap);
+		padding-left: 0.75rem;
 	}
 	.undo {
 		display: flex;

@@ -105,6 +105,7 @@ export const load: PageServerLoad = ({ locals, url, parent }) =>
 				calls.length === 0
 					? await missingWords(horse.bornYear, pairing, fitDay, days, () => listTracings(db, horse.id))
 					: null,
+			baseline: calls.find((c) => c.baseline)?.baseline ?? null,
 			points: railPoints(calls),
 			trends: { T8: trendOf(calls, 'T8'), T13: trendOf(calls, 'T13'), T18: trendOf(calls, 'T18') },
 			strokes: day ? strokesOf(found, day) : {},

@@ -189,6 +189,7 @@
 		visits={data.visits}
 		day={data.day}
 		joined={data.joined}
+		baseline={data.baseline}
 		newId={data.newFitMarkId}
 		{form}
 	/>

@@ -14,6 +14,9 @@ export const horse = pgTable(
 		about: text('about').notNull().default(''),
 		bornYear: integer('born_year'),
 		version: integer('version').notNull().default(1),
+		/** Raised whenever what its shape is judged from has changed; `judgedRevision` is the one its calls are of. */
+		shapeRevision: integer('shape_revision').notNull().default(0),
+		judgedRevision: integer('judged_revision').notNull().default(0),
 		/** Gone from the board, kept on record. */
 		archivedAt: at('archived_at'),
 		createdAt: at('created_at').notNull().defaultNow()

@@ -1,1 +1,0 @@
-ALTER TABLE "visit" ADD COLUMN "checked" boolean DEFAULT false NOT NULL;
