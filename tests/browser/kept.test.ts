@@ -153,7 +153,7 @@ describe('nothing that was entered is lost', function () {
 		await page.getByText('The visit was taken back.').waitFor();
 		await page.getByRole('link', { name: 'Record' }).click();
 		await page.getByRole('button', { name: /^Put in again the visit/ }).click();
-		await page.getByText('Put in again.').waitFor();
+		await page.getByText('Put in again.', { exact: true }).waitFor();
 		const rows = await database().db.select().from(tables.visit).where(eq(tables.visit.horseId, horseId));
 		expect(rows.map((r) => r.undoneAt)).to.deep.equal([null]);
 	});

@@ -228,11 +228,11 @@ export function weighVisit(back: Back, seen: Foreseen, asItIs: Seen, readings: V
 	const base = 0.5 * logDetOf(information.factor);
 	// A step competes with the mistakes on terms of its own: a single visit cannot tell them apart, the next one does.
 	const chances = seen.chances.map((c, i) => (KINDS[i] === 'step' ? 0 : c));
-	const looks = asItIs.looks.filter((_, i) => KINDS[i] !== 'step');
-	const normal = logSum(
-		asItIs.looks.map((l, i) => Math.log(Math.max(1e-12, chances[i] as number)) + l.logLikelihood + base)
+	const looks = asItIs.looks.flatMap((look, i) =>
+		KINDS[i] === 'step' ? [] : [{ look, chance: chances[i] as number }]
 	);
-	const surprise = Math.min(...looks.map((l) => dot(l.surprise, l.surprise))) / information.b.length;
+	const normal = logSum(looks.map(({ look, chance }) => Math.log(Math.max(1e-12, chance)) + look.logLikelihood + base));
+	const surprise = Math.min(...looks.map(({ look }) => dot(look.surprise, look.surprise))) / information.b.length;
 	if (surprise < SEEN_COMING) return { blunder: undefined, extra: [] };
 	const prior = mixed(seen.beliefs, chances);
 	const extra = extraOf(back);

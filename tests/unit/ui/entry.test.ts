@@ -51,6 +51,8 @@ describe('drafts and plans', () => {
 		expect(freeRepeat(draft, 'T8')).to.equal(2);
 		expect(freeRepeat(draft, 'T13')).to.equal(1);
 		expect(withTracing(draft, t('T8', 1)).tracings).to.have.length(2);
+		// What was said of two sheets is not said of a third.
+		expect('checked' in withTracing({ ...draft, checked: true }, t('T8', 4))).to.equal(false);
 	});
 
 	it('files make one visit a day, in order', () => {

@@ -61,8 +61,11 @@ export function draftTracing(station: string, repeat: number, curve: Curve, fact
 export const curveOf = (t: Pick<DraftTracing, 'xMm' | 'yMm'>): Curve =>
 	makeCurve(t.xMm.map((x, i) => [x, t.yMm[i] as number] as const));
 
-/** The draft with a tracing put in its place; one of the same station and repeat gives way. */
-export function withTracing(draft: DraftVisit, t: DraftTracing): DraftVisit {
+/**
+ * The draft with a tracing put in its place; one of the same station and repeat gives way. That the sheets are right
+ * was said of those that were there: of one more it is asked anew.
+ */
+export function withTracing({ checked: _, ...draft }: DraftVisit, t: DraftTracing): DraftVisit {
 	const others = draft.tracings.filter((o) => o.station !== t.station || o.repeat !== t.repeat);
 	return { ...draft, tracings: [...others, t] };
 }
