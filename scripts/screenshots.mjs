@@ -68,6 +68,28 @@ async function bring(page, url) {
 	await page.getByText('tracings read').waitFor();
 }
 
+/** A horse's last visit brought in again as a new one, two stations exchanged. */
+async function exchanged(page, url) {
+	await horse(page, url, 'Samphire');
+	const id = new URL(page.url()).pathname.split('/')[2];
+	const csv = await (await page.context().request.get(`${url}/api/horses/${id}/points.csv`)).text();
+	const [head, ...rows] = csv.trim().split('\r\n');
+	const last = rows
+		.map((r) => r.slice(0, 10))
+		.sort()
+		.at(-1);
+	const other = { T8: 'T13', T13: 'T8' };
+	const today = new Date().toISOString().slice(0, 10);
+	const brought = rows
+		.filter((r) => r.startsWith(last))
+		.map((r) => r.replace(/^[^,]+,([^,]+)/, (_, station) => `${today},${other[station] ?? station}`));
+	await page.goto(`${url}/horses/${id}/visits/new`);
+	await page.getByRole('button', { name: 'File', exact: true }).click();
+	const file = { name: 'today.csv', mimeType: 'text/csv', buffer: Buffer.from([head, ...brought].join('\r\n')) };
+	await page.locator('input[type=file]').setInputFiles(file);
+	await page.getByTestId('visit-doubt').waitFor();
+}
+
 /** One screen of a finished walk; a copy of it is only looked at, never written to. */
 async function walkAt(page, url, at, name = 'Marram') {
 	await horse(page, url, name);
@@ -150,14 +172,14 @@ const VIEWS = {
 			await page.getByRole('button', { name: /^near pocket: \d+ signs/ }).click();
 		}
 	},
-	'sign-in': { size: DESK, signedOut: true, go: (page, url) => page.goto(`${url}/sign-in`) },
+	'desk-doubt': { size: { width: 1280, height: 900 }, go: exchanged },
 	board: { size: DESK, go: (page, url) => page.goto(`${url}/`) },
 	'board-phone': { size: PHONE, go: (page, url) => page.goto(`${url}/`) },
 	horse: { size: DESK, go: (page, url) => horse(page, url, 'Marram') },
 	'horse-stable': { size: DESK, theme: 'stable', go: (page, url) => horse(page, url, 'Thrift') },
 	'horse-phone': { size: PHONE, go: (page, url) => horse(page, url, 'Curlew') },
 	shape: {
-		size: { width: 1280, height: 1180 },
+		size: { width: 1280, height: 1420 },
 		go: async (page, url) => {
 			await horse(page, url, 'Marram');
 			await page.getByRole('link', { name: 'Shape' }).click();
@@ -203,7 +225,7 @@ try {
 		if (wanted.size > 0 && !wanted.has(name)) continue;
 		const context = await browser.newContext({
 			viewport: view.size,
-			...(view.signedOut ? {} : { storageState: state })
+			storageState: state
 		});
 		if (view.theme) await context.addCookies([{ name: 'zt-theme', value: view.theme, url: stage.url }]);
 		const page = await context.newPage();

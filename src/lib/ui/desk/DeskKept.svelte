@@ -4,6 +4,7 @@
 	import TracingGrid from '../entry/TracingGrid.svelte';
 	import type { AskedDoubt } from '../../../workers/doubtVisits.worker.js';
 	import type { FiledVisit, LooseSheet } from './filing.js';
+	import { isQuestion } from './doubts.svelte.js';
 	import VisitDoubts from './VisitDoubts.svelte';
 
 	interface Props {
@@ -89,7 +90,7 @@
 				? 'Half-widths typed but not kept yet.'
 				: ''}
 		</p>{/if}
-	<button class="btn btn-primary save" disabled={!ready || sending} onclick={onsave}
+	<button class="btn btn-primary" class:save={!doubts.some(isQuestion)} disabled={!ready || sending} onclick={onsave}
 		>{sending ? 'Saving…' : elsewhere.length > 0 ? `Save all visits (${count})` : `Save the visit (${count})`}</button
 	>
 	<p class="quiet small">
@@ -114,6 +115,7 @@
 		font-size: 0.9rem;
 	}
 	@media (max-width: 900px) {
+		/* Where something is asked, the answers stand before the button. */
 		.save {
 			position: sticky;
 			bottom: 0.5rem;
