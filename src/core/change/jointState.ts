@@ -99,7 +99,7 @@ export interface Foresight {
 const placesOf = (layout: Layout, count: number): Int32Array =>
 	Int32Array.from({ length: count }, (_, o) => (o < layout.levels ? o : habitsAt(layout) + o - layout.levels));
 
-/** The first `rows` rows of a covariance, or those at `rows`, at the columns that a visit speaks of. */
+/** Some rows of a covariance at the columns that a visit speaks of. */
 function columnsAt({ cols, at }: Matrix, rows: ArrayLike<number>, places: Int32Array): Float64Array {
 	const m = places.length;
 	const out = new Float64Array(rows.length * m);

@@ -47,8 +47,12 @@ export async function inTurn<T>(horseId: string, work: () => Promise<T>): Promis
 }
 
 /** A transaction; the horses whose shape it has changed are judged before it is answered, outside of it. */
-export async function andJudge<T>(db: Database, work: (tx: Asker) => Promise<T>): Promise<T> {
-	const { result, changed } = await changing(db, work);
+export const andJudge = <T>(db: Database, work: (tx: Asker) => Promise<T>): Promise<T> =>
+	judged(db, changing(db, work));
+
+/** What a write answers, once the horses that it has changed are judged. */
+async function judged<T>(db: Database, write: ReturnType<typeof changing<T>>): Promise<T> {
+	const { result, changed } = await write;
 	await Promise.all(changed.map((id) => bringUpToDate(db, id)));
 	return result;
 }
@@ -62,9 +66,9 @@ export async function writeHorse<T>(
 ): Promise<T> {
 	const horse = await findHorse(db, scope, horseId);
 	mustWrite(scope, horse.yardId);
-	const { result, changed } = await inTurn(horseId, () =>
-		changing(db, async (tx) => work(tx, await lockHorse(tx, scope, horseId)))
+	// Judging waits outside of the line: the next writer goes in meanwhile.
+	return judged(
+		db,
+		inTurn(horseId, () => changing(db, async (tx) => work(tx, await lockHorse(tx, scope, horseId))))
 	);
-	await Promise.all(changed.map((id) => bringUpToDate(db, id)));
-	return result;
 }
