@@ -1,42 +1,80 @@
+import cluster from 'node:cluster';
 import http from 'node:http';
+import { availableParallelism } from 'node:os';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { joinUsers } from './lib/users.mjs';
 
 /**
- * Serves a build: BUILD_DIR, HOST (127.0.0.1), PORT (0 picks a free one), DATABASE_URL, ZT_SECRET.
- * Prints `listening PORT` when ready. Behind a proxy set ORIGIN to the public address.
+ * Serves a build: BUILD_DIR, HOST (127.0.0.1), PORT (0 picks a free one), ZT_PROCESSES (as many as cores), DATABASE_URL,
+ * ZT_SECRET. Prints `listening PORT` when all of its processes are ready. Behind a proxy set ORIGIN to the public address.
  */
-const { handler } = await import(pathToFileURL(path.join(process.env.BUILD_DIR, 'handler.js')).href);
 /** Requests under way at the end may take this long. */
 const LAST_MS = 25_000;
+/** A process that ends by itself is begun again, not oftener than this. */
+const AGAIN_MS = 500;
 
-// A build is not cleared away while it is served.
-const users = joinUsers(path.join(process.env.BUILD_DIR, 'served-by'));
-process.once('exit', () => users.leave());
+if (cluster.isPrimary) lead();
+else await serve();
 
-const server = http.createServer((request, response) => {
-	request.headers['x-forwarded-proto'] ??= 'http';
-	// For what is served as a file too, which no hook sees.
-	response.setHeader('x-content-type-options', 'nosniff');
-	handler(request, response);
-});
-server.listen(Number(process.env.PORT ?? 0), process.env.HOST ?? '127.0.0.1', () => {
-	console.log(`listening ${server.address().port}`);
-});
-
-let ending = false;
-/** No new connections; what is under way is finished, then the server ends. */
-function end() {
-	if (ending) return;
-	ending = true;
-	server.close(() => process.exit(0));
-	server.closeIdleConnections();
-	const sweep = setInterval(() => server.closeIdleConnections(), 100);
-	sweep.unref();
-	setTimeout(() => {
-		server.closeAllConnections();
-		process.exit(0);
-	}, LAST_MS).unref();
+/** Begins the processes, begins again those that fall over, and ends them in order. */
+function lead() {
+	const processes = Number(process.env.ZT_PROCESSES) || availableParallelism();
+	let ending = false;
+	let listening = 0;
+	const begin = () => cluster.fork({ ZT_PROCESSES: String(processes) });
+	for (let i = 0; i < processes; i++) begin();
+	cluster.on('listening', (_, { port }) => {
+		listening++;
+		if (listening === processes) console.log(`listening ${port}`);
+	});
+	cluster.on('exit', (_, code) => {
+		if (ending) {
+			if (Object.keys(cluster.workers).length === 0) process.exit(0);
+		} else if (listening < processes) {
+			// One that cannot even begin is no reason to go on trying.
+			process.exitCode = code || 1;
+			end();
+		} else setTimeout(() => ending || begin(), AGAIN_MS);
+	});
+	function end() {
+		if (ending) return;
+		ending = true;
+		for (const worker of Object.values(cluster.workers)) worker.process.kill('SIGTERM');
+		if (Object.keys(cluster.workers).length === 0) process.exit();
+	}
+	for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, end);
 }
-for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, end);
+
+async function serve() {
+	const { handler } = await import(pathToFileURL(path.join(process.env.BUILD_DIR, 'handler.js')).href);
+	// A build is not cleared away while it is served.
+	const users = joinUsers(path.join(process.env.BUILD_DIR, 'served-by'));
+	process.once('exit', () => users.leave());
+
+	const server = http.createServer((request, response) => {
+		request.headers['x-forwarded-proto'] ??= 'http';
+		// For what is served as a file too, which no hook sees.
+		response.setHeader('x-content-type-options', 'nosniff');
+		handler(request, response);
+	});
+	server.listen(Number(process.env.PORT ?? 0), process.env.HOST ?? '127.0.0.1');
+
+	let ending = false;
+	/** No new connections; what is under way is finished, then the process ends. */
+	function end() {
+		if (ending) return;
+		ending = true;
+		server.close(() => process.exit(0));
+		server.closeIdleConnections();
+		const sweep = setInterval(() => server.closeIdleConnections(), 100);
+		sweep.unref();
+		setTimeout(() => {
+			server.closeAllConnections();
+			process.exit(0);
+		}, LAST_MS).unref();
+	}
+	// Ctrl-C reaches every process of the group: only the leader says when to end.
+	process.on('SIGINT', () => undefined);
+	process.on('SIGTERM', end);
+}

@@ -4,6 +4,7 @@
 	import { MISSING_WORDS, NEXT_STEP, VERDICT_WORD } from '$words/index.js';
 	import Spark from '$lib/ui/board/Spark.svelte';
 	import Strap from '$lib/ui/call/Strap.svelte';
+	import StrapShapes from '$lib/ui/call/StrapShapes.svelte';
 	import YardPicker from '$lib/ui/YardPicker.svelte';
 	import { dueWords, formatDay } from '$lib/ui/format.js';
 	import { warm } from '$lib/ui/offline/cacheRules.js';
@@ -53,6 +54,7 @@
 	{#if data.mayWrite}<a class="btn" href={`/horses/new?yard=${data.yard.id}`}>Add a horse</a>{/if}
 </header>
 
+<StrapShapes />
 <ul class="board">
 	{#each data.board.horses as horse (horse.id)}
 		<li class="sheet">
@@ -78,7 +80,7 @@
 			</div>
 			<div class="spark">
 				<Spark
-					points={horse.spark ?? []}
+					points={horse.spark}
 					lossLimitMm={data.limits[horse.school ?? 'close'].refitLossMm}
 					gainLimitMm={data.limits[horse.school ?? 'close'].refitGainMm}
 				/>

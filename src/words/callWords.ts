@@ -27,6 +27,20 @@ const CAUSE_WORD: Readonly<Record<string, string>> = {
 	growth: 'growth'
 };
 
+/** A figure that did not move is said too: it speaks for muscle. */
+const moved = (value: unknown, digits: number, unit: string): string =>
+	Number(value) === 0
+		? 'as it was'
+		: `${Number(value) > 0 ? 'up' : 'down'} ${Math.abs(Number(value)).toFixed(digits)}${unit}`;
+
+function bodyWords(d: Data): string[] {
+	const said: string[] = [];
+	if (d['weightPercent'] !== undefined) said.push(`weight by tape ${moved(d['weightPercent'], 0, '%')}`);
+	if (d['conditionScore'] !== undefined) said.push(`condition score ${moved(d['conditionScore'], 1, '')}`);
+	if (d['withersCm'] !== undefined) said.push(`withers ${moved(d['withersCm'], 0, ' cm')}`);
+	return said;
+}
+
 const REASONS: Readonly<Record<string, (d: Data) => string>> = {
 	'front-lost': (d) =>
 		`${sideWord(d['side'])} at ${d['station']} ${probably(d)}lost ${mm(d['mm'])} ± ${mm(d['plusMinusMm'])} mm since the fit mark (limit ${d['limitMm']})`,
@@ -47,6 +61,7 @@ const REASONS: Readonly<Record<string, (d: Data) => string>> = {
 	'cause-condition-loss': () => 'Lost at every cut alike: whole-body condition',
 	'cause-condition-gain': () => 'Gained at every cut alike: whole-body condition',
 	'cause-growth': () => 'Gained most in front and some behind: growth',
+	'body-since-fit': (d) => `Since the fit mark ${bodyWords(d).join(', ')}`,
 	'cause-leaning': (d) =>
 		`Not sure why: ${CAUSE_WORD[String(d['likeliest'])]} ${d['percent']} in 100, else ${CAUSE_WORD[String(d['rival'])]} most likely`,
 	'cause-unsure': (d) =>

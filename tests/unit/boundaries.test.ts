@@ -62,6 +62,7 @@ describe('on either side of a number that decides', () => {
 				change,
 				others: new Map(),
 				cause,
+				body: {},
 				limits: LIMITS.close,
 				detectableMm: 3
 			};

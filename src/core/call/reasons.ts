@@ -1,4 +1,11 @@
-import { sidesApart, type CauseRead, type Limits, type SideChange, type StationChange } from '../change/index.js';
+import {
+	sidesApart,
+	type BodyChange,
+	type CauseRead,
+	type Limits,
+	type SideChange,
+	type StationChange
+} from '../change/index.js';
 import type { Beyond } from './beyond.js';
 import type { NextStep, Reason, Verdict } from './types.js';
 
@@ -44,6 +51,16 @@ function causeReasons({ cause, likeliest, chance, rival }: CauseRead): Reason[] 
 	return [...named, { code, data: { likeliest, rival, percent: Math.round(100 * chance) } }];
 }
 
+/** The body's own change beside the cause that was read with it. */
+function bodyReasons({ weightShare, conditionScore, withersCm }: BodyChange): Reason[] {
+	const data = {
+		...(weightShare === undefined ? {} : { weightPercent: Math.round(100 * weightShare) }),
+		...(conditionScore === undefined ? {} : { conditionScore }),
+		...(withersCm === undefined ? {} : { withersCm: round(withersCm) })
+	};
+	return Object.keys(data).length === 0 ? [] : [{ code: 'body-since-fit', data }];
+}
+
 export interface ReasonInput {
 	readonly verdict: Verdict;
 	readonly beyond: Beyond;
@@ -51,6 +68,7 @@ export interface ReasonInput {
 	readonly change: StationChange;
 	readonly others: ReadonlyMap<string, StationChange>;
 	readonly cause: CauseRead;
+	readonly body: BodyChange;
 	readonly limits: Limits;
 	readonly detectableMm: number;
 }
@@ -65,7 +83,7 @@ export function reasonsFor(r: ReasonInput): Reason[] {
 	const reasons = [changeReason(r.beyond.worst, limitFor(r.verdict, r.beyond.worst.mm, r.limits))];
 	if (r.beyond.apart > 0.5)
 		reasons.push({ code: 'sides-apart', data: { mm: round(Math.abs(apart.mm)), limitMm: r.limits.sidesApartMm } });
-	reasons.push(...causeReasons(r.cause));
+	reasons.push(...causeReasons(r.cause), ...bodyReasons(r.body));
 	if (r.change.stepped) reasons.push({ code: 'sudden-step', data: {} });
 	return [...reasons, ...third, ...left, ...againstReasons(r.front, r.beyond, r.limits)];
 }

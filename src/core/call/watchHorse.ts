@@ -1,4 +1,5 @@
 import {
+	bodyChange,
 	detectableChangeMm,
 	followHorse,
 	forecastLimit,
@@ -9,6 +10,7 @@ import {
 	sideChanges,
 	type BackChange,
 	type Baseline,
+	type BodyMeasure,
 	type Forecast,
 	type Limits,
 	type School,
@@ -35,6 +37,8 @@ export interface WatchOptions {
 	readonly fittedOn: Day;
 	/** Age on a day, years, when the birth year is known. */
 	readonly ageYearsOn?: (day: Day) => number | undefined;
+	/** Weight, condition and height as they were taken. */
+	readonly bodies?: readonly BodyMeasure[];
 }
 
 export interface Watch {
@@ -67,7 +71,7 @@ function forecastOf(front: StationChange, worst: SideChange, limits: Limits): Fo
 	);
 }
 
-function judgeVisit(change: BackChange, last: Verdict | undefined, options: WatchOptions): Call {
+function judgeVisit(change: BackChange, fitDay: Day, last: Verdict | undefined, options: WatchOptions): Call {
 	const limits = LIMITS[options.school];
 	const day = change.visitedOn;
 	const front = change.stations.get(FRONT_STATION) as StationChange;
@@ -79,11 +83,12 @@ function judgeVisit(change: BackChange, last: Verdict | undefined, options: Watc
 	const verdict = shape === 'steady' && change.partedMm !== 0 ? 'watch' : shape;
 	const age = options.ageYearsOn?.(day);
 	const canGrow = age === undefined ? undefined : age < 6;
-	const cause = readCause(verdict === 'steady' ? undefined : change, beyond.worst.mm, canGrow);
+	const body = bodyChange(options.bodies ?? [], fitDay, day);
+	const cause = readCause(verdict === 'steady' ? undefined : change, beyond.worst.mm, canGrow, body);
 	const detectableMm = detectableChangeMm(front.noise, front.counted);
 	const forecast = forecastOf(front, beyond.worst, limits);
 	const surer = measureNext(beyond.worst, front, limits);
-	const reasonInput = { verdict, beyond, front: frontSides, change: front, others, cause, limits, detectableMm };
+	const reasonInput = { verdict, beyond, front: frontSides, change: front, others, cause, body, limits, detectableMm };
 	return {
 		visitedOn: day,
 		verdict,
@@ -112,7 +117,7 @@ export function watchHorse(tracings: readonly Tracing[], options: WatchOptions):
 	const changes = followHorse(tracings, fitDay, FRONT_STATION);
 	if (!changes || changes.length === 0) throw new CoreError('fit-day-short', { fitDay });
 	const calls: Call[] = [];
-	for (const change of changes) calls.push(judgeVisit(change, calls[calls.length - 1]?.verdict, options));
+	for (const change of changes) calls.push(judgeVisit(change, fitDay, calls[calls.length - 1]?.verdict, options));
 	const baseline = judgeFirstVisit(tracings, fitDay, FRONT_STATION);
 	const said = calls.map((c) => (baseline && c.visitedOn === fitDay ? { ...c, baseline } : c));
 	return { fitDay, calls: said, changes, baseline };

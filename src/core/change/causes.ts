@@ -1,4 +1,5 @@
 import { cholesky, forwardSolve, logDetOf, logSum, zeros, type Matrix } from '../math/index.js';
+import { bodyEvidence, type BodyChange } from './bodyEvidence.js';
 import { partRows, SPLINES } from './depthBasis.js';
 import type { BackChange } from './followHorse.js';
 import type { Pattern } from './kinds.js';
@@ -92,9 +93,14 @@ const LEAST_VARIANCE = 0.05;
 /**
  * Why the front changed, from how the change is spread over stations, sides and depths: the cause that makes
  * what was found likeliest. `canGrow` is true for a horse young enough to grow, false for a grown one,
- * undefined when the age is not known.
+ * undefined when the age is not known. Weight, score and height since the fitted day weigh in where they were taken.
  */
-export function readCause(change: BackChange | undefined, frontMm: number, canGrow: boolean | undefined): CauseRead {
+export function readCause(
+	change: BackChange | undefined,
+	frontMm: number,
+	canGrow: boolean | undefined,
+	body: BodyChange = {}
+): CauseRead {
 	if (!change) return NO_CAUSE;
 	const gained = frontMm > 0;
 	const rated = THOUGHT_OF.map((t): [Cause, number] => [
@@ -107,7 +113,7 @@ export function readCause(change: BackChange | undefined, frontMm: number, canGr
 			Math.log(GROWTH_WEIGHT[canGrow ? 'young' : 'unknown'] / 2) +
 				logSum((['grown', 'grownFlank'] as const).map((p) => evidenceFor(change, p)))
 		]);
-	return likeliestOf(rated);
+	return likeliestOf(rated.map(([cause, log]) => [cause, log + bodyEvidence(body, cause)] as const));
 }
 
 /** The likeliest of several causes by the logarithms of their evidence; named from a chance of TOLD_FROM on. */

@@ -41,7 +41,7 @@ export function goingOf(visit: VisitFields): GoingSeen | undefined {
 	return Object.keys(rungs).length > 0 ? { seenOn: visit.visitedOn, rungs } : undefined;
 }
 
-const numberAt = (states: FieldStates, field: string): number | undefined => {
+export const numberAt = (states: FieldStates, field: string): number | undefined => {
 	const value = valueOf(states, field);
 	return typeof value === 'number' ? value : undefined;
 };

@@ -119,7 +119,17 @@ describe('reasons and next steps', () => {
 		const cause: CauseRead = { cause: named, likeliest: named, chance, rival: 'condition-loss' };
 		const front = sideChanges('T8', change);
 		const beyond = probabilitiesBeyond(front, change, LIMITS.close);
-		return { verdict, beyond, front, change, others: new Map(), cause, limits: LIMITS.close, detectableMm: 3.14 };
+		return {
+			verdict,
+			beyond,
+			front,
+			change,
+			others: new Map(),
+			cause,
+			body: {},
+			limits: LIMITS.close,
+			detectableMm: 3.14
+		};
 	}
 	const codes = (r: ReasonInput) => reasonsFor(r).map((x) => x.code);
 

@@ -21,7 +21,7 @@ const PATIENCE = {
 } as const;
 
 /** Opens a pool on `url`. Dates stay plain text: a visit's day has no time zone. */
-export function connect(url: string, size = 10): Connection {
+export function connect(url: string, size: number): Connection {
 	const pool = new pg.Pool({
 		connectionString: url,
 		max: size,

@@ -1,12 +1,13 @@
 import { availableParallelism } from 'node:os';
 import type { Tracing } from '../../../core/curve/index.js';
+import { processes } from '../processes.js';
 import { threadsOf } from '../threads/index.js';
-import { JUDGEMENTS, type Judgement, type PairingToJudge } from './judgeWorker.js';
+import { JUDGEMENTS, type HorseToJudge, type Judgement, type PairingToJudge } from './judgeWorker.js';
 
-export type { Judgement, PairingToJudge } from './judgeWorker.js';
+export type { HorseToJudge, Judgement, PairingToJudge } from './judgeWorker.js';
 
 const threads = threadsOf('judgeWorker.mjs', JUDGEMENTS, {
-	most: availableParallelism(),
+	most: Math.max(1, Math.floor(availableParallelism() / processes())),
 	longestMs: 30_000,
 	tooSlow: 'judging-too-slow'
 });
@@ -15,9 +16,9 @@ const threads = threadsOf('judgeWorker.mjs', JUDGEMENTS, {
 export async function judgePairings(
 	tracings: readonly Tracing[],
 	pairings: readonly PairingToJudge[],
-	bornYear: number | null
+	horse: HorseToJudge
 ): Promise<readonly Judgement[]> {
 	// Without a mark there is nothing to send anywhere.
-	if (pairings.every((p) => p.fittedOn === undefined)) return JUDGEMENTS.pairings([], pairings, bornYear);
-	return threads('pairings', tracings, pairings, bornYear);
+	if (pairings.every((p) => p.fittedOn === undefined)) return JUDGEMENTS.pairings([], pairings, horse);
+	return threads('pairings', tracings, pairings, horse);
 }

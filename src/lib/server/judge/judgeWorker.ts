@@ -1,5 +1,6 @@
 import workerpool from 'workerpool';
 import { watchHorse, type Call } from '../../../core/call/index.js';
+import type { BodyMeasure } from '../../../core/change/index.js';
 import type { Tracing } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { ageYearsOn } from '../../../core/units/index.js';
@@ -15,13 +16,24 @@ export interface PairingToJudge {
 	readonly fittedOn: string | undefined;
 }
 
-function judgeOne(tracings: readonly Tracing[], pairing: PairingToJudge, bornYear: number | null): Judgement {
+/** What is known of the horse besides its tracings. */
+export interface HorseToJudge {
+	readonly bornYear: number | null;
+	readonly bodies: readonly BodyMeasure[];
+}
+
+function judgeOne(
+	tracings: readonly Tracing[],
+	pairing: PairingToJudge,
+	{ bornYear, bodies }: HorseToJudge
+): Judgement {
 	if (!pairing.fittedOn) return { status: 'missing', code: 'no-fit-mark', data: {} };
 	try {
 		const watch = watchHorse(tracings, {
 			school: pairing.school,
 			fittedOn: pairing.fittedOn,
-			ageYearsOn: (day) => ageYearsOn(bornYear, day)
+			ageYearsOn: (day) => ageYearsOn(bornYear, day),
+			bodies
 		});
 		return { status: 'judged', calls: watch.calls };
 	} catch (error) {
@@ -33,8 +45,8 @@ function judgeOne(tracings: readonly Tracing[], pairing: PairingToJudge, bornYea
 /** Judgements off the thread that answers requests. */
 export const JUDGEMENTS = {
 	/** Judges pairings of one horse from all its tracings, in the order given. */
-	pairings: (tracings: readonly Tracing[], pairings: readonly PairingToJudge[], bornYear: number | null): Judgement[] =>
-		pairings.map((p) => judgeOne(tracings, p, bornYear))
+	pairings: (tracings: readonly Tracing[], pairings: readonly PairingToJudge[], horse: HorseToJudge): Judgement[] =>
+		pairings.map((p) => judgeOne(tracings, p, horse))
 };
 
 // Loaded as a worker it serves; loaded by the server it is only the list of what can be judged.

@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, ilike, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
-import { tellApart } from '../../../core/units/index.js';
+import { daysBetween, tellApart } from '../../../core/units/index.js';
 import { tables, type Asker } from '../db/index.js';
+import type { SparkPoint } from '../db/schema/index.js';
 import { yardIds, type Scope } from './scope.js';
 
 export const BOARD_PAGE = 40;
@@ -44,15 +45,29 @@ const columns = (today: string) => ({
 	spark: tables.standing.spark
 });
 
+const ofYard = (scope: Scope, q: BoardQuery) =>
+	and(eq(tables.horse.yardId, q.yardId), inArray(tables.horse.yardId, yardIds(scope)));
+
 const matching = (scope: Scope, q: BoardQuery) =>
 	and(
-		eq(tables.horse.yardId, q.yardId),
-		inArray(tables.horse.yardId, yardIds(scope)),
+		ofYard(scope, q),
 		q.archived ? isNotNull(tables.horse.archivedAt) : isNull(tables.horse.archivedAt),
 		q.search ? ilike(tables.horse.name, `%${q.search.replace(/[\\%_]/g, '\\$&')}%`) : undefined
 	);
 
-export type BoardHorse = Awaited<ReturnType<typeof boardHorses>>[number];
+/** A point of a horse's small chart as it is drawn: days since the first, near and off change in mm. */
+export type DrawnPoint = readonly [days: number, nearMm: number, offMm: number];
+
+/** No more of the chart than can be seen goes to the page. */
+function drawn(spark: readonly SparkPoint[]): DrawnPoint[] {
+	const from = spark[0]?.[0] ?? '';
+	const tenth = (mm: number): number => Math.round(10 * mm) / 10;
+	return spark.map(([day, near, off]) => [daysBetween(from, day), tenth(near), tenth(off)]);
+}
+
+export type BoardHorse = Omit<Awaited<ReturnType<typeof boardHorses>>[number], 'spark'> & {
+	readonly spark: readonly DrawnPoint[];
+};
 
 async function boardHorses(db: Asker, scope: Scope, q: BoardQuery) {
 	return db
@@ -82,26 +97,26 @@ export interface Board {
 	readonly archived: number;
 }
 
-/** One page of a yard's horses, the most urgent first: three queries whatever the number of horses. */
+/** One page of a yard's horses, the most urgent first: two queries whatever the number of horses. */
 export async function readBoard(db: Asker, scope: Scope, q: BoardQuery): Promise<Board> {
-	const [horses, tally, [away]] = await Promise.all([
+	const [horses, tally] = await Promise.all([
 		boardHorses(db, scope, q),
 		db
-			.select({ verdict: sql<string>`coalesce(${verdictOn(q.today)}, 'none')`, n: sql<number>`count(*)::int` })
+			.select({
+				verdict: sql<string>`coalesce(${verdictOn(q.today)}, 'none')`,
+				n: sql<number>`(count(*) filter (where ${matching(scope, q)}))::int`,
+				away: sql<number>`(count(*) filter (where ${tables.horse.archivedAt} is not null))::int`
+			})
 			.from(tables.horse)
 			.leftJoin(tables.standing, eq(tables.standing.horseId, tables.horse.id))
-			.where(matching(scope, q))
-			.groupBy(sql`1`),
-		db
-			.select({ n: sql<number>`count(*)::int` })
-			.from(tables.horse)
-			.where(matching(scope, { ...q, archived: true, search: '' }))
+			.where(ofYard(scope, q))
+			.groupBy(sql`1`)
 	]);
 	const labels = tellApart(horses.map((h) => ({ id: h.id, name: h.name, more: [h.bornYear, h.about] })));
 	return {
-		horses: horses.map((h) => ({ ...h, name: labels.get(h.id) ?? h.name })),
-		counts: Object.fromEntries(tally.map((t) => [t.verdict, t.n])),
+		horses: horses.map((h) => ({ ...h, name: labels.get(h.id) ?? h.name, spark: drawn(h.spark ?? []) })),
+		counts: Object.fromEntries(tally.filter((t) => t.n > 0).map((t) => [t.verdict, t.n])),
 		total: tally.reduce((sum, t) => sum + t.n, 0),
-		archived: away?.n ?? 0
+		archived: tally.reduce((sum, t) => sum + t.away, 0)
 	};
 }

@@ -1,4 +1,6 @@
 import { eq, sql } from 'drizzle-orm';
+import type { BodyMeasure } from '../../../core/change/index.js';
+import { bodiesOf } from '../../../core/reading/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { judgePairings, type Judgement, type PairingToJudge } from '../judge/index.js';
 import { logError } from '../log.js';
@@ -7,11 +9,13 @@ import { listFitMarks } from './fitMarks.js';
 import { refreshStanding } from './standing.js';
 import { storeCalls } from './storedCalls.js';
 import { listTracings, type VisitTracing } from './tracings.js';
+import { listVisitFields } from './visitFields.js';
 
 /** All that a horse's shape is judged from. */
 interface Asked {
 	readonly tracings: readonly VisitTracing[];
 	readonly pairings: readonly (PairingToJudge & { readonly id: string })[];
+	readonly bodies: readonly BodyMeasure[];
 }
 
 async function askedOf(db: Asker, horseId: string): Promise<Asked> {
@@ -23,6 +27,7 @@ async function askedOf(db: Asker, horseId: string): Promise<Asked> {
 	);
 	return {
 		tracings,
+		bodies: bodiesOf(await listVisitFields(db, horseId)),
 		pairings: pairings.map(({ id, school }) => ({
 			id,
 			school,
@@ -30,6 +35,9 @@ async function askedOf(db: Asker, horseId: string): Promise<Asked> {
 		}))
 	};
 }
+
+const judge = ({ tracings, pairings, bodies }: Asked, bornYear: number | null) =>
+	judgePairings(tracings, pairings, { bornYear, bodies });
 
 /** Keeps what was judged and brings the standing up to date. The caller holds the horse. */
 async function keepJudged(
@@ -54,14 +62,14 @@ async function keepJudged(
 /** Judges the shape of all of a horse's pairings again in the present transaction. The caller holds the horse. */
 export async function rejudgeHorse(tx: Asker, horse: JudgedHorse): Promise<void> {
 	const asked = await askedOf(tx, horse.id);
-	await keepJudged(tx, horse, asked, await judgePairings(asked.tracings, asked.pairings, horse.bornYear));
+	await keepJudged(tx, horse, asked, await judge(asked, horse.bornYear));
 }
 
 const changedIn = new WeakMap<Asker, Set<string>>();
 
 /**
- * A tracing, a fit mark or a pairing has changed in this transaction: the horse is judged again when it is over,
- * outside of any lock. Taps and rides change no shape: they only refresh the standing.
+ * A tracing, a fit mark, a pairing or the body's own measures have changed in this transaction: the horse is judged again when it is over,
+ * outside of any lock. Other taps and rides change no shape: they only refresh the standing.
  */
 export async function shapeChanged(tx: Asker, horse: Pick<JudgedHorse, 'id'>): Promise<void> {
 	await tx
@@ -98,7 +106,7 @@ async function judgeOnce(db: Database, horseId: string, hold: boolean): Promise<
 		{ isolationLevel: 'repeatable read', accessMode: 'read only' }
 	);
 	if (!read) return 'done';
-	const judgements = hold ? undefined : await judgePairings(read.tracings, read.pairings, read.horse.bornYear);
+	const judgements = hold ? undefined : await judge(read, read.horse.bornYear);
 	return db.transaction(async (tx) => {
 		const [now] = await tx.select().from(table).where(eq(table.id, horseId)).for('update');
 		if (!now) return 'done';
@@ -126,14 +134,14 @@ const rounds = new Map<string, Rounds>();
  * and the horse is judged when it is next asked for, or at the next start.
  */
 export function bringUpToDate(db: Database, horseId: string): Promise<void> {
-	const judge = (): Promise<void> =>
+	const untilDone = (): Promise<void> =>
 		judgeUntilDone(db, horseId).catch((error: unknown) => logError('not judged', error, { horse: horseId }));
 	const mine = rounds.get(horseId);
 	if (mine) return (mine.next ??= mine.running.then(() => begin()));
 	return begin();
 
 	function begin(): Promise<void> {
-		const own: Rounds = { running: judge(), next: undefined };
+		const own: Rounds = { running: untilDone(), next: undefined };
 		rounds.set(horseId, own);
 		void own.running.then(() => {
 			if (rounds.get(horseId) === own && own.next === undefined) rounds.delete(horseId);

@@ -1,4 +1,5 @@
 import { and, eq, inArray } from 'drizzle-orm';
+import { bearsOnBody } from '../../../core/reading/index.js';
 import { foldEntries, stableText, valueOf, type Entry } from '../../../core/visit/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
@@ -86,9 +87,11 @@ export async function putEntries(db: Database, scope: Scope, batch: EntryBatch):
 		await visitFor(tx, scope, horse, batch);
 		const { stored, clashed, added } = await insertEntries(tx, scope, batch);
 		if (added > 0) {
-			// A corrected day moves the tracings of the visit with it; no other tap changes the shape.
+			// A corrected day moves the tracings of the visit with it, and the body's measures bear on the cause; no other tap changes the shape's call.
 			const moved = batch.entries.some((e) => e.field === 'day') && (await followDay(tx, batch.visitId));
-			await (moved ? shapeChanged(tx, horse) : refreshStanding(tx, horse));
+			await (moved || batch.entries.some((e) => bearsOnBody(e.field))
+				? shapeChanged(tx, horse)
+				: refreshStanding(tx, horse));
 		}
 		return { stored, clashed };
 	});

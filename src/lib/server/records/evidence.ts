@@ -29,11 +29,15 @@ export interface Found {
 	readonly lookedOn: string | undefined;
 }
 
-/** All signs, checks, tape and rides of a horse, and when it was last traced. The caller has bounded it. */
-export async function findEvidence(db: Asker, horseId: string): Promise<Found> {
+/** All signs, checks, tape and rides of a horse, and when it was last traced, where that is not known yet. The caller has bounded it. */
+export async function findEvidence(
+	db: Asker,
+	horseId: string,
+	traced?: { readonly on: string | undefined }
+): Promise<Found> {
 	const visits = await listVisitFields(db, horseId);
 	const rides = await listRides(db, horseId);
-	const tracedOn = (await lastTracedDay(db, horseId)) ?? undefined;
+	const tracedOn = traced ? traced.on : ((await lastTracedDay(db, horseId)) ?? undefined);
 	const looked = visits.filter((v) => hasFindings(v.states)).map((v) => v.visitedOn);
 	return { visits, rides, tracedOn, lookedOn: [...looked, ...(tracedOn ? [tracedOn] : [])].sort().at(-1) };
 }

@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNotNull, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { shapeChanged } from './calls.js';
@@ -21,29 +21,25 @@ const columns = {
 	fittedBy: tables.fitMark.fittedBy
 };
 
-async function marksOf(db: Asker, pairingIds: readonly string[], undone: boolean): Promise<HorseFitMark[]> {
-	if (pairingIds.length === 0) return [];
-	return db
-		.select(columns)
+/** Fit marks of several pairings, oldest first, those that stand and those that were taken away; marks on undone visits are passed over. */
+export async function listAllFitMarks(
+	db: Asker,
+	pairingIds: readonly string[]
+): Promise<{ readonly marks: HorseFitMark[]; readonly undone: HorseFitMark[] }> {
+	if (pairingIds.length === 0) return { marks: [], undone: [] };
+	const rows = await db
+		.select({ ...columns, undone: sql<boolean>`${tables.fitMark.undoneAt} is not null` })
 		.from(tables.fitMark)
 		.innerJoin(tables.visit, eq(tables.visit.id, tables.fitMark.visitId))
-		.where(
-			and(
-				inArray(tables.fitMark.pairingId, [...pairingIds]),
-				isNull(tables.visit.undoneAt),
-				undone ? isNotNull(tables.fitMark.undoneAt) : isNull(tables.fitMark.undoneAt)
-			)
-		)
+		.where(and(inArray(tables.fitMark.pairingId, [...pairingIds]), isNull(tables.visit.undoneAt)))
 		.orderBy(tables.visit.visitedOn);
+	const of = (wanted: boolean) => rows.flatMap(({ undone, ...mark }) => (undone === wanted ? [mark] : []));
+	return { marks: of(false), undone: of(true) };
 }
 
-/** Fit marks of several pairings that stand, oldest first; marks on undone visits are passed over. */
-export const listFitMarks = (db: Asker, pairingIds: readonly string[]): Promise<HorseFitMark[]> =>
-	marksOf(db, pairingIds, false);
-
-/** Fit marks that were taken away and can be put back. */
-export const listUndoneFitMarks = (db: Asker, pairingIds: readonly string[]): Promise<HorseFitMark[]> =>
-	marksOf(db, pairingIds, true);
+/** Fit marks of several pairings that stand, oldest first. */
+export const listFitMarks = async (db: Asker, pairingIds: readonly string[]): Promise<HorseFitMark[]> =>
+	(await listAllFitMarks(db, pairingIds)).marks;
 
 export interface FitMarkInput {
 	readonly id: string;

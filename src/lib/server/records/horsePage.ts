@@ -1,6 +1,6 @@
 import type { Database } from '../db/index.js';
 import { bringUpToDate } from './calls.js';
-import { listFitMarks, listUndoneFitMarks, type HorseFitMark } from './fitMarks.js';
+import { listAllFitMarks, type HorseFitMark } from './fitMarks.js';
 import { findHorse } from './horses.js';
 import { listPairings, type HorsePairing } from './pairings.js';
 import { mayWrite, type Scope } from './scope.js';
@@ -19,6 +19,8 @@ export interface HorsePage {
 		readonly about: string;
 		readonly bornYear: number | null;
 		readonly archived: boolean;
+		/** Goes up with every change of its shape. */
+		readonly revision: number;
 	};
 	readonly mayWrite: boolean;
 	/** Those in use first. */
@@ -32,18 +34,20 @@ export async function findHorsePage(db: Database, scope: Scope, horseId: string)
 	const horse = await findHorse(db, scope, horseId);
 	// A change that nobody judged, because a server went away in between.
 	if (horse.shapeRevision !== horse.judgedRevision) await bringUpToDate(db, horse.id);
-	const pairings = await listPairings(db, scope, horse.id);
-	const ids = pairings.map((p) => p.id);
-	const [marks, undoneMarks] = await Promise.all([listFitMarks(db, ids), listUndoneFitMarks(db, ids)]);
+	const pairings = await listPairings(db, horse.id);
+	const { marks, undone } = await listAllFitMarks(
+		db,
+		pairings.map((p) => p.id)
+	);
 	const { id, yardId, name, about, bornYear } = horse;
 	return {
-		horse: { id, yardId, name, about, bornYear, archived: horse.archivedAt !== null },
+		horse: { id, yardId, name, about, bornYear, archived: horse.archivedAt !== null, revision: horse.shapeRevision },
 		mayWrite: mayWrite(scope, horse.yardId),
 		pairings: pairings.map((p) => ({
 			...p,
 			fittedOn: marks.filter((m) => m.pairingId === p.id).at(-1)?.fittedOn
 		})),
 		marks,
-		undoneMarks
+		undoneMarks: undone
 	};
 }

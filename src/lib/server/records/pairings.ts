@@ -4,7 +4,6 @@ import { CoreError } from '../../../core/errors/index.js';
 import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { shapeChanged } from './calls.js';
-import { findHorse } from './horses.js';
 import { rulesColumns } from './pairingRules.js';
 import { findSaddle } from './saddles.js';
 import type { Scope } from './scope.js';
@@ -67,9 +66,8 @@ export async function setPairingInUse(
 	});
 }
 
-/** A horse's saddles, those in use first. */
-export async function listPairings(db: Asker, scope: Scope, horseId: string): Promise<HorsePairing[]> {
-	await findHorse(db, scope, horseId);
+/** A horse's saddles, those in use first. The caller has bounded the horse. */
+export async function listPairings(db: Asker, horseId: string): Promise<HorsePairing[]> {
 	const rows = await db
 		.select({
 			id: tables.pairing.id,

@@ -49,6 +49,20 @@ export async function latestCalls(db: Asker, pairingIds: readonly string[]): Pro
 	return new Map(rows.map((r) => [r.pairingId, r.body]));
 }
 
+/** All stored calls by the present engine of several pairings, oldest first, by pairing. The caller has bounded the pairings. */
+export async function listCallsOf(db: Asker, pairingIds: readonly string[]): Promise<Map<string, Call[]>> {
+	const calls = new Map<string, Call[]>();
+	if (pairingIds.length === 0) return calls;
+	const { storedCall } = tables;
+	const rows = await db
+		.select({ pairingId: storedCall.pairingId, body: storedCall.body })
+		.from(storedCall)
+		.where(and(inArray(storedCall.pairingId, [...pairingIds]), eq(storedCall.engineVersion, ENGINE_VERSION)))
+		.orderBy(sql`body->>'visitedOn'`);
+	for (const { pairingId, body } of rows) calls.set(pairingId, [...(calls.get(pairingId) ?? []), body]);
+	return calls;
+}
+
 /** Stored calls of one pairing by the present engine, oldest first; the last few only, if a number is given. The caller has bounded the pairing. */
 export async function listCalls(db: Asker, pairingId: string, last?: number): Promise<Call[]> {
 	const query = db

@@ -266,17 +266,11 @@ async function visitsOf(db: Asker, horseId: string, all: boolean): Promise<Liste
 		.orderBy(desc(visit.visitedOn), desc(visit.createdAt));
 }
 
-/** A horse's visits that stand, newest first. */
-export async function listVisits(db: Asker, scope: Scope, horseId: string): Promise<ListedVisit[]> {
-	await findHorse(db, scope, horseId);
-	return visitsOf(db, horseId, false);
-}
+/** A horse's visits that stand, newest first. The caller has bounded the horse. */
+export const listVisits = (db: Asker, horseId: string): Promise<ListedVisit[]> => visitsOf(db, horseId, false);
 
-/** All of a horse's visits, those taken back too, newest first. */
-export async function listAllVisits(db: Asker, scope: Scope, horseId: string): Promise<ListedVisit[]> {
-	await findHorse(db, scope, horseId);
-	return visitsOf(db, horseId, true);
-}
+/** All of a horse's visits, those taken back too, newest first. The caller has bounded the horse. */
+export const listAllVisits = (db: Asker, horseId: string): Promise<ListedVisit[]> => visitsOf(db, horseId, true);
 
 /** One visit, undone or not, in one of the person's yards. */
 export async function findVisit(db: Asker, scope: Scope, visitId: string): Promise<Visit> {

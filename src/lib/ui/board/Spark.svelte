@@ -1,6 +1,6 @@
 <script lang="ts">
 	interface Props {
-		points: readonly (readonly [string, number, number, number])[];
+		points: readonly (readonly [days: number, nearMm: number, offMm: number])[];
 		lossLimitMm: number;
 		gainLimitMm: number;
 	}
@@ -11,10 +11,8 @@
 	const top = $derived(
 		Math.max(lossLimitMm + 2, gainLimitMm + 1, ...points.map((p) => Math.max(Math.abs(p[1]), Math.abs(p[2])) + 1))
 	);
-	const time = (day: string) => Date.parse(`${day}T00:00Z`);
-	const from = $derived(points[0] ? time(points[0][0]) : 0);
-	const span = $derived(Math.max(1, (points.length > 0 ? time(points[points.length - 1]?.[0] ?? '') : 1) - from));
-	const x = (day: string) => 3 + ((time(day) - from) / span) * (W - 6);
+	const span = $derived(Math.max(1, points[points.length - 1]?.[0] ?? 1));
+	const x = (days: number) => 3 + (days / span) * (W - 6);
 	const y = (mm: number) => H / 2 - (mm / top) * (H / 2 - 2);
 	const line = (i: 1 | 2) =>
 		points.map((p, k) => `${k ? 'L' : 'M'}${x(p[0]).toFixed(1)} ${y(p[i]).toFixed(1)}`).join('');

@@ -1,4 +1,4 @@
-import { LIMITS, overlayCuts } from '$core/change/index.js';
+import { LIMITS } from '$core/change/index.js';
 import { lastDecision } from '$core/reading/index.js';
 import { nextByHandDay } from '$core/schedule/index.js';
 import { ageYearsOn } from '$core/units/index.js';
@@ -10,10 +10,10 @@ import { app } from '$lib/server/app.js';
 import { judgePairings } from '$lib/server/judge/index.js';
 import {
 	findEvidence,
+	findOverlays,
 	judgeOn,
-	latestCalls,
 	listAllVisits,
-	listCalls,
+	listCallsOf,
 	listTracings,
 	listVisits,
 	putFitMark,
@@ -43,18 +43,21 @@ export const load: PageServerLoad = ({ locals, url, parent }) =>
 	answerPage(async () => {
 		const { db } = app();
 		const { horse, pairings, marks: allMarks } = await parent();
-		const [visits, found] = await Promise.all([listVisits(db, locals.scope, horse.id), findEvidence(db, horse.id)]);
+		const visits = await listVisits(db, horse.id);
+		const found = await findEvidence(db, horse.id, { on: visits.find((v) => v.tracings > 0)?.visitedOn });
 		const inUse = pairings.filter((p) => p.inUse);
-		const shapes = await latestCalls(
+		const asked = pairings.find((p) => p.id === url.searchParams.get('pairing'));
+		const first = inUse.length > 0 ? inUse : pairings.slice(0, 1);
+		const callsOf = await listCallsOf(
 			db,
-			inUse.map((p) => p.id)
+			[...first, ...(asked && !first.includes(asked) ? [asked] : [])].map((p) => p.id)
 		);
+		const shapes = new Map([...callsOf].flatMap(([id, of]) => of.slice(-1).map((c) => [id, c] as const)));
 		const nowDay = standingDay(found);
 		const standings = nowDay ? worstFirst(standingsOn(horse, inUse, found, shapes, nowDay, locals.today)) : [];
-		const asked = pairings.find((p) => p.id === url.searchParams.get('pairing'));
 		const pairing = asked ?? pairings.find((p) => p.id === standings[0]?.pairing.id) ?? pairings[0];
 		const marks = allMarks.filter((m) => m.pairingId === pairing?.id);
-		const calls = pairing ? await listCalls(db, pairing.id) : [];
+		const calls = callsOf.get(pairing?.id ?? '') ?? [];
 		const looked = new Set(found.visits.filter((v) => hasFindings(v.states)).map((v) => v.id));
 		const counting = visits.filter((v) => v.tracings > 0 || looked.has(v.id) || v.note !== '');
 		const days = [...new Set(counting.map((v) => v.visitedOn))].sort();
@@ -65,8 +68,7 @@ export const load: PageServerLoad = ({ locals, url, parent }) =>
 		const fitDay = marks.at(-1)?.fittedOn;
 		// A visit without tracings shows the shape as it was last traced.
 		const tracedOn = visits.find((v) => v.tracings > 0 && day !== undefined && v.visitedOn <= day)?.visitedOn ?? day;
-		const tracings = tracedOn ? await listTracings(db, horse.id, fitDay ? [fitDay, tracedOn] : [tracedOn]) : [];
-		const cuts = tracedOn ? overlayCuts(tracings, fitDay, tracedOn) : [];
+		const cuts = tracedOn ? await findOverlays(db, horse, fitDay, tracedOn) : [];
 		const judgedPairing = pairing && {
 			...pairing,
 			fittedOn: marks.filter((m) => day && m.fittedOn <= day).at(-1)?.fittedOn
@@ -111,14 +113,14 @@ export const load: PageServerLoad = ({ locals, url, parent }) =>
 			strokes: day ? strokesOf(found, day) : {},
 			cuts: cuts.map((c) => ({ station: c.station, then: outlineOf(c.then), now: outlineOf(c.now) })),
 			newFitMarkId: uuidv7(),
-			saved: await savedVisit(db, locals.scope, horse.id, url.searchParams.get('saved'))
+			saved: await savedVisit(db, horse.id, url.searchParams.get('saved'))
 		};
 	});
 
 /** The visit that was just written, and whether it stands; a foreign or unknown one is nothing. */
-async function savedVisit(db: Asking[0], scope: Asking[1], horseId: string, id: string | null) {
+async function savedVisit(db: Asking[0], horseId: string, id: string | null) {
 	if (!id) return null;
-	const all = await listAllVisits(db, scope, horseId);
+	const all = await listAllVisits(db, horseId);
 	const found = all.find((v) => v.id === id);
 	return found ? { id: found.id, undone: found.undone } : null;
 }
@@ -133,7 +135,10 @@ async function missingWords(
 ): Promise<string> {
 	if (days.length === 0) return `${MISSING_WORDS['no-visit']}.`;
 	if (!pairing) return `${MISSING_WORDS['no-saddle']}.`;
-	const [judged] = await judgePairings(await tracings(), [{ school: pairing.school, fittedOn }], bornYear);
+	const [judged] = await judgePairings(await tracings(), [{ school: pairing.school, fittedOn }], {
+		bornYear,
+		bodies: []
+	});
 	if (!judged || judged.status === 'judged') return '';
 	return judged.code === 'no-fit-mark' ? `${MISSING_WORDS['no-fit-mark']}` : errorSentence(judged);
 }

@@ -19,7 +19,7 @@ export const load: PageServerLoad = ({ locals, parent }) =>
 		const { db } = app();
 		const { horse, mayWrite } = await parent();
 		const [visits, fields, rides, undoneRides, horses] = await Promise.all([
-			listAllVisits(db, locals.scope, horse.id),
+			listAllVisits(db, horse.id),
 			listVisitFields(db, horse.id),
 			listRides(db, horse.id),
 			listUndoneRides(db, horse.id),

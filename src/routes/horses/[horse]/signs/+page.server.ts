@@ -12,12 +12,12 @@ import {
 } from '$lib/server/records/index.js';
 import type { PageServerLoad } from './$types.js';
 
-export const load: PageServerLoad = ({ locals, parent, url }) =>
+export const load: PageServerLoad = ({ parent, url }) =>
 	answerPage(async () => {
 		const { db } = app();
 		const { horse, pairings } = await parent();
 		const pairing = pairings.find((p) => p.id === url.searchParams.get('pairing')) ?? pairings[0];
-		const [visits, found] = await Promise.all([listVisits(db, locals.scope, horse.id), findEvidence(db, horse.id)]);
+		const [visits, found] = await Promise.all([listVisits(db, horse.id), findEvidence(db, horse.id)]);
 		const calls = pairing ? await listCalls(db, pairing.id) : [];
 		const looked = new Set(found.visits.filter((v) => hasFindings(v.states)).map((v) => v.id));
 		const days = [...new Set(visits.filter((v) => v.tracings > 0 || looked.has(v.id)).map((v) => v.visitedOn))].sort();

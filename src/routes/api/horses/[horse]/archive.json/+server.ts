@@ -8,7 +8,7 @@ export const GET: RequestHandler = ({ params, locals }) =>
 	answerPage(async () => {
 		const { db } = app();
 		const horse = await findHorse(db, locals.scope, parseId(params.horse));
-		const pairings = await listPairings(db, locals.scope, horse.id);
+		const pairings = await listPairings(db, horse.id);
 		const marks = await listFitMarks(
 			db,
 			pairings.map((p) => p.id)

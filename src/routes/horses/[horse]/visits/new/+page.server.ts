@@ -12,7 +12,7 @@ export const load: PageServerLoad = ({ locals, url, parent }) =>
 		const visitId = url.searchParams.get('visit');
 		// A visit that is only on the device so far has no tracings of its own.
 		const own = visitId ? await findTracedVisit(db, locals.scope, horse.id, parseId(visitId)) : null;
-		const visits = await listVisits(db, locals.scope, horse.id);
+		const visits = await listVisits(db, horse.id);
 		const lastOn = visits.find((v) => v.id !== visitId && v.tracings > 0)?.visitedOn;
 		const tracings = lastOn ? await listTracings(db, horse.id, [lastOn]) : [];
 		const stations = [...new Set(tracings.map((t) => t.station))];
