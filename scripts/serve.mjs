@@ -3,26 +3,49 @@ import http from 'node:http';
 import { availableParallelism } from 'node:os';
 import path from 'node:path';
 import { pathToFileURL } from 'node:url';
+import { AggregatorRegistry } from 'prom-client';
 import { joinUsers } from './lib/users.mjs';
 
 /**
- * Serves a build: BUILD_DIR, HOST (127.0.0.1), PORT (0 picks a free one), ZT_PROCESSES (as many as cores), DATABASE_URL,
- * ZT_SECRET. Prints `listening PORT` when all of its processes are ready. Behind a proxy set ORIGIN to the public address.
+ * Serves the build in BUILD_DIR by the settings of docs/operations.md. Prints `listening PORT` when all of its processes
+ * are ready; ends with the settings that are wrong, before anything is begun, where there are any.
  */
 /** Requests under way at the end may take this long. */
 const LAST_MS = 25_000;
 /** A process that ends by itself is begun again, not oftener than this. */
 const AGAIN_MS = 500;
 
-if (cluster.isPrimary) lead();
-else await serve();
+const fromBuild = (file) => import(pathToFileURL(path.join(process.env.BUILD_DIR, file)).href);
+
+if (cluster.isPrimary) {
+	await mustBeSet();
+	lead();
+} else await serve();
+
+async function mustBeSet() {
+	const { readConfig } = await fromBuild('config.mjs');
+	try {
+		readConfig(process.env);
+	} catch (error) {
+		console.error(error.message);
+		process.exit(2);
+	}
+}
 
 /** Begins the processes, begins again those that fall over, and ends them in order. */
 function lead() {
 	const processes = Number(process.env.ZT_PROCESSES) || availableParallelism();
 	let ending = false;
 	let listening = 0;
-	const begin = () => cluster.fork({ ZT_PROCESSES: String(processes) });
+	const proxies = Number(process.env.ZT_PROXIES) || 0;
+	// Only a proxy that is known is believed who asks, and how.
+	const trusted =
+		proxies > 0
+			? { ADDRESS_HEADER: 'x-forwarded-for', XFF_DEPTH: String(proxies), PROTOCOL_HEADER: 'x-forwarded-proto' }
+			: { PROTOCOL_HEADER: 'x-zt-proto' };
+	const begin = () => cluster.fork({ ZT_PROCESSES: String(processes), ...trusted });
+	const metrics = Number(process.env.ZT_METRICS_PORT) || 0;
+	if (metrics > 0) tellMetrics(metrics);
 	for (let i = 0; i < processes; i++) begin();
 	cluster.on('listening', (_, { port }) => {
 		listening++;
@@ -46,14 +69,30 @@ function lead() {
 	for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, end);
 }
 
+/** Metrics of all processes together, in Prometheus text, for this machine only. */
+function tellMetrics(port) {
+	const registry = new AggregatorRegistry();
+	http
+		.createServer(async (_, response) => {
+			try {
+				response.setHeader('content-type', registry.contentType);
+				response.end(await registry.clusterMetrics());
+			} catch {
+				response.writeHead(503).end();
+			}
+		})
+		.listen(port, '127.0.0.1');
+}
+
 async function serve() {
-	const { handler } = await import(pathToFileURL(path.join(process.env.BUILD_DIR, 'handler.js')).href);
+	const { handler } = await fromBuild('handler.js');
 	// A build is not cleared away while it is served.
 	const users = joinUsers(path.join(process.env.BUILD_DIR, 'served-by'));
 	process.once('exit', () => users.leave());
 
 	const server = http.createServer((request, response) => {
 		request.headers['x-forwarded-proto'] ??= 'http';
+		request.headers['x-zt-proto'] = 'http';
 		// For what is served as a file too, which no hook sees.
 		response.setHeader('x-content-type-options', 'nosniff');
 		handler(request, response);

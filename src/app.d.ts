@@ -9,6 +9,7 @@ declare global {
 			theme: 'paper' | 'stable' | undefined;
 			/** Today where the person is. */
 			today: string;
+			requestId: string;
 		}
 		interface Error {
 			message: string;

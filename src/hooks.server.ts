@@ -1,3 +1,4 @@
+import { randomUUID } from 'node:crypto';
 import { redirect, type Handle, type HandleServerError, type RequestEvent } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { CoreError } from '$core/errors/index.js';
@@ -5,11 +6,16 @@ import { errorSentence } from '$words/index.js';
 import { overHttps } from '$lib/server/access/cookies.js';
 import { personOf } from '$lib/server/access/signIn.js';
 import { app } from '$lib/server/app.js';
+import { config } from '$lib/server/config.js';
 import { refusalJson, refusalOf, refusalPage, todayFor, ZONE_COOKIE } from '$lib/server/door/index.js';
-import { logError } from '$lib/server/log.js';
-import { scopeOf } from '$lib/server/records/index.js';
+import { logError, logLine } from '$lib/server/log.js';
+import { countRequest } from '$lib/server/metrics.js';
+import { NOBODY, scopeOf } from '$lib/server/records/index.js';
 
-const OPEN_PATHS = new Set(['/sign-in']);
+const OPEN_PATHS = new Set(['/sign-in', '/sign-up', '/confirm', '/forgot', '/reset', '/mailbox', '/health', '/ready']);
+/** The link of an invitation is looked at before one has an account. */
+const OPEN_UNDER = '/invite/';
+const isOpen = (path: string): boolean => OPEN_PATHS.has(path) || path.startsWith(OPEN_UNDER);
 const YEAR_SECONDS = 31_536_000;
 /** A digital ruler or scanner on the person's own computer is a stand-in of the demo. */
 const LOOPBACK = / http:\/\/(127\.0\.0\.1|localhost):\*/g;
@@ -29,7 +35,7 @@ async function admit(event: RequestEvent): Promise<CoreError | undefined> {
 	if (isForeign(event)) return new CoreError('foreign-origin');
 	event.locals.person = await personOf(event.request.headers);
 	if (event.locals.person) event.locals.scope = await scopeOf(app().db, event.locals.person.id);
-	else if (!OPEN_PATHS.has(event.url.pathname)) return new CoreError('not-signed-in');
+	else if (!isOpen(event.url.pathname)) return new CoreError('not-signed-in');
 	return undefined;
 }
 
@@ -39,27 +45,58 @@ function guarded(response: Response): Response {
 	headers.set('referrer-policy', 'same-origin');
 	if (overHttps()) headers.set('strict-transport-security', `max-age=${YEAR_SECONDS}`);
 	const policy = headers.get('content-security-policy');
-	if (policy && process.env['ZT_DEMO'] !== '1') headers.set('content-security-policy', policy.replace(LOOPBACK, ''));
+	if (policy && !config().demo) headers.set('content-security-policy', policy.replace(LOOPBACK, ''));
 	return response;
+}
+
+/** A proxy that is known may give the request its id. */
+function requestIdOf(request: Request): string {
+	const given = config().proxies > 0 ? request.headers.get('x-request-id') : null;
+	return given && /^[\w-]{8,64}$/.test(given) ? given : randomUUID();
+}
+
+const SLOW_MS = 2000;
+/** What every answer carries and what is counted of it; slow and broken ones are told. */
+function told(event: RequestEvent, response: Response, began: number): Response {
+	const ms = performance.now() - began;
+	const { method } = event.request;
+	const { requestId } = event.locals;
+	response.headers.set('x-request-id', requestId);
+	response.headers.set('server-timing', `all;dur=${ms.toFixed(1)}`);
+	countRequest(method, event.route.id ?? 'none', response.status, ms / 1000);
+	if (ms > SLOW_MS || response.status >= 500)
+		logLine('warn', ms > SLOW_MS ? 'slow request' : 'broken request', {
+			method,
+			path: event.url.pathname,
+			status: response.status,
+			ms: Math.round(ms),
+			request: requestId
+		});
+	return guarded(response);
 }
 
 export const handle: Handle = async ({ event, resolve }) => {
 	const began = performance.now();
+	event.locals.requestId = building ? '' : requestIdOf(event.request);
 	const theme = event.cookies.get('zt-theme');
 	event.locals.theme = theme === 'paper' || theme === 'stable' ? theme : undefined;
-	event.locals.scope = { personId: '', memberships: [] };
+	event.locals.scope = NOBODY;
 	event.locals.today = todayFor(event.cookies.get(ZONE_COOKIE), new Date());
 	if (building) return resolve(event);
 	let refusal: CoreError | undefined;
 	try {
 		refusal = await admit(event);
 	} catch (error) {
-		logError('not admitted', error, { method: event.request.method, path: event.url.pathname });
+		logError('not admitted', error, {
+			method: event.request.method,
+			path: event.url.pathname,
+			request: event.locals.requestId
+		});
 		refusal = refusalOf(error) ?? new CoreError('database-away');
 	}
 	if (refusal?.code === 'not-signed-in' && wantsPage(event))
 		redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);
-	if (refusal) return guarded(wantsPage(event) ? refusalPage(refusal) : refusalJson(refusal));
+	if (refusal) return told(event, wantsPage(event) ? refusalPage(refusal) : refusalJson(refusal), began);
 	const response = await resolve(event, {
 		transformPageChunk: ({ html }) =>
 			html.replace(
@@ -67,12 +104,15 @@ export const handle: Handle = async ({ event, resolve }) => {
 				event.locals.theme ? `data-theme="${event.locals.theme}"` : 'data-theme="paper"'
 			)
 	});
-	response.headers.set('server-timing', `all;dur=${(performance.now() - began).toFixed(1)}`);
-	return guarded(response);
+	return told(event, response, began);
 };
 
 export const handleError: HandleServerError = ({ error, event, status, message }) => {
 	if (status === 404) return { message: errorSentence({ code: 'not-found', data: {} }), code: 'not-found' };
-	logError('request failed', error, { method: event.request.method, path: event.url.pathname });
+	logError('request failed', error, {
+		method: event.request.method,
+		path: event.url.pathname,
+		request: event.locals.requestId
+	});
 	return { message: status >= 500 ? 'Something broke on our side. What was recorded is safe; try again.' : message };
 };

@@ -31,8 +31,8 @@ export async function ensureBuild() {
 	return folder;
 }
 
-/** What runs in threads of its own, which the server loads from beside itself. */
-const THREADS = ['print/exportWorker', 'judge/judgeWorker'];
+/** What runs in threads of its own, and the settings, read before anything is served: loaded from beside the server. */
+const THREADS = ['print/exportWorker', 'judge/judgeWorker', 'config'];
 async function buildThread(script, folder) {
 	const { build } = await import('esbuild');
 	await build({

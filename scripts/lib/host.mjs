@@ -13,9 +13,10 @@ export const isRoot = () => process.getuid?.() === 0;
 /** Where this checkout keeps what must outlive a run: one folder a checkout, outside it, so that a database user can reach it. */
 export function stateFolder() {
 	const name = createHash('sha256').update(ROOT).digest('hex').slice(0, 12);
-	const base = isRoot()
+	const usual = isRoot()
 		? '/var/lib/zone-tally'
 		: path.join(process.env.XDG_STATE_HOME ?? path.join(homedir(), '.local/state'), 'zone-tally');
+	const base = process.env.ZT_STATE || usual;
 	const folder = path.join(base, name);
 	mkdirSync(folder, { recursive: true });
 	return folder;

@@ -11,7 +11,6 @@ export function startServer({ build, databaseUrl, secret, port = 0, host = '127.
 		env: {
 			...process.env,
 			NODE_ENV: 'production',
-			PROTOCOL_HEADER: 'x-forwarded-proto',
 			BODY_SIZE_LIMIT: '24M',
 			BUILD_DIR: build,
 			DATABASE_URL: databaseUrl,
@@ -27,7 +26,7 @@ export function startServer({ build, databaseUrl, secret, port = 0, host = '127.
 		await ended;
 	};
 	return new Promise((resolve, reject) => {
-		child.once('exit', (code) => reject(new Error(`the server ended with ${code}`)));
+		child.once('exit', (code) => reject(new Error(`the server ended with ${code}; what it said stands above`)));
 		let said = '';
 		child.stdout.on('data', (chunk) => {
 			said += chunk;

@@ -2,9 +2,10 @@
 	import '../app.css';
 	import { page } from '$app/state';
 	import { onMount } from 'svelte';
-	import { LogOut, Moon, Sun } from '@lucide/svelte';
+	import { CircleUserRound, LogOut, Moon, Sun } from '@lucide/svelte';
 	import Shortcuts from '$lib/ui/Shortcuts.svelte';
 	import { PLACES } from '$lib/ui/places.js';
+	import { toggleTheme } from '$lib/ui/theme.js';
 	import SyncMark from '$lib/ui/offline/SyncMark.svelte';
 	import type { LayoutProps } from './$types.js';
 
@@ -20,13 +21,6 @@
 		href === '/'
 			? page.url.pathname === '/' || page.url.pathname.startsWith('/horses')
 			: page.url.pathname.startsWith(href);
-
-	function toggleTheme() {
-		const root = document.documentElement;
-		const next = root.dataset['theme'] === 'stable' ? 'paper' : 'stable';
-		root.dataset['theme'] = next;
-		document.cookie = `zt-theme=${next}; path=/; max-age=31536000; samesite=lax`;
-	}
 </script>
 
 {#if data.person}
@@ -40,9 +34,11 @@
 			{/each}
 		</nav>
 		<div class="end">
-			<a class="quiet who" href="/hands" title="Your hand, in fingers and mm">{data.person.name}</a>
+			<a class="quiet who" href="/account" title="Your account, yards and people"
+				><span class="name">{data.person.name}</span><CircleUserRound size={20} /></a
+			>
 			<button
-				class="btn btn-ghost btn-square"
+				class="btn btn-ghost btn-square wide"
 				id="theme-toggle"
 				onclick={toggleTheme}
 				aria-label="Paper or stable theme"
@@ -50,7 +46,7 @@
 				<Sun class="sun" size={20} /><Moon class="moon" size={20} />
 			</button>
 			<Shortcuts />
-			<form method="POST" action="/sign-out">
+			<form class="wide" method="POST" action="/sign-out">
 				<button class="btn btn-ghost btn-square" aria-label="Sign out"><LogOut size={20} /></button>
 			</form>
 		</div>
@@ -98,6 +94,12 @@
 		margin: 0 auto;
 		padding: 1rem 1.5rem 3rem;
 	}
+	.who {
+		display: flex;
+		align-items: center;
+		gap: 0.4rem;
+		padding: 0.6rem 0.5rem;
+	}
 	.top :global(.moon) {
 		display: none;
 	}
@@ -112,7 +114,8 @@
 			padding: 0.25rem 0.75rem;
 			gap: 0 0.5rem;
 		}
-		.who,
+		.who .name,
+		.wide,
 		.walking {
 			display: none;
 		}
@@ -122,8 +125,11 @@
 		.brand span {
 			display: none;
 		}
+		nav {
+			gap: 0;
+		}
 		nav a {
-			padding-inline: 0.5rem;
+			padding-inline: 0.45rem;
 		}
 	}
 </style>

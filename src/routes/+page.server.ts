@@ -1,22 +1,23 @@
 import { LIMITS } from '$core/change/index.js';
-import { answerPage, chooseYard, parseFields, schemas } from '$lib/server/door/index.js';
+import { answerPage, choosePlace, parseFields, schemas, SHARED } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { BOARD_PAGE, mayWrite, readBoard } from '$lib/server/records/index.js';
+import { BOARD_PAGE, readBoard, yardMay } from '$lib/server/records/index.js';
 import type { PageServerLoad } from './$types.js';
 
 export const load: PageServerLoad = ({ locals, url, cookies }) =>
 	answerPage(async () => {
 		const asked = parseFields(url.searchParams, schemas.board);
-		const yard = chooseYard(locals.scope, asked.yard, cookies);
+		const place = choosePlace(locals.scope, asked.yard, cookies);
 		const board = await readBoard(app().db, locals.scope, {
-			yardId: yard.yardId,
+			yardId: place.yardId,
 			search: asked.q,
 			page: asked.page,
 			today: locals.today,
 			archived: asked.archived
 		});
 		return {
-			yard: { id: yard.yardId, name: yard.yardName },
+			yard: { id: place.yardId ?? SHARED, name: place.name },
+			shared: locals.scope.guestOf.length,
 			board,
 			limits: LIMITS,
 			search: asked.q,
@@ -24,6 +25,10 @@ export const load: PageServerLoad = ({ locals, url, cookies }) =>
 			pages: Math.max(1, Math.ceil(board.total / BOARD_PAGE)),
 			today: locals.today,
 			archived: asked.archived,
-			mayWrite: mayWrite(locals.scope, yard.yardId)
+			mayAdd: place.yardId !== null && yardMay(locals.scope, place.yardId, 'horse'),
+			mayRecord:
+				place.yardId === null
+					? locals.scope.guestOf.some((g) => g.role === 'guest-add')
+					: yardMay(locals.scope, place.yardId, 'record')
 		};
 	});

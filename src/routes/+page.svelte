@@ -19,7 +19,7 @@
 		`/?page=${n}${data.archived ? '&archived=yes' : ''}${data.search ? `&q=${encodeURIComponent(data.search)}` : ''}`;
 	onMount(() => {
 		if (page.url.searchParams.has('find')) document.getElementById('find')?.focus();
-		if (!data.mayWrite) return;
+		if (!data.mayRecord) return;
 		// For a yard without a connection: the walks of the horses that matter most, and all pages of those due today.
 		const due = data.board.horses.filter((h) => h.nextOn !== null && h.nextOn <= data.today);
 		const first = data.board.horses.slice(0, WARMED);
@@ -34,7 +34,11 @@
 <svelte:head><title>Horses · Zone Tally</title></svelte:head>
 <header class="head-row">
 	<h1>{data.archived ? 'Archived horses' : 'Horses'}</h1>
-	<YardPicker yards={data.yards} chosen={data.yard} path="/" />
+	<YardPicker
+		yards={data.shared > 0 ? [...data.yards, { id: 'shared', name: 'Shared with you' }] : data.yards}
+		chosen={data.yard}
+		path="/"
+	/>
 	<p class="counts">
 		{#each counts as v (v)}<span
 				><b>{data.board.counts[v]}</b> {v === 'none' ? 'without a call' : VERDICT_WORD[v].toLowerCase()}</span
@@ -51,7 +55,7 @@
 			aria-label="Find a horse"
 		/>
 	</form>
-	{#if data.mayWrite}<a class="btn" href={`/horses/new?yard=${data.yard.id}`}>Add a horse</a>{/if}
+	{#if data.mayAdd}<a class="btn" href={`/horses/new?yard=${data.yard.id}`}>Add a horse</a>{/if}
 </header>
 
 <StrapShapes />
@@ -91,7 +95,7 @@
 						>{dueWords(horse.nextOn, data.today)}</span
 					>{/if}
 			</div>
-			{#if data.mayWrite}<a
+			{#if data.mayRecord}<a
 					class="btn trace"
 					href={`/horses/${horse.id}/walk`}
 					aria-label={`Visit ${horse.name}`}
@@ -102,6 +106,11 @@
 		<li class="sheet empty">
 			{#if data.search}
 				<p>No horse here is called “{data.search}”. <a class="link" href="/">Show all</a></p>
+			{:else if data.yards.length === 0}
+				<p>
+					<b>You belong to no yard yet.</b> <a class="link" href="/yards/new">Make one</a>, or open the link of an
+					invitation.
+				</p>
 			{:else}
 				<p><b>No horses yet.</b> Add the first one, then trace its back: three cuts, two or three times each.</p>
 			{/if}

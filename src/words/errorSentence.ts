@@ -8,6 +8,20 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'future-date': (d) => `${d['value']} lies in the future. Check the year, or the clock of this device.`,
 	'bad-station': (d) => `“${d['value']}” is not a station. Use T8, T13, T18, T10, W or s=NNN.`,
 	'bad-repeat': (d) => `“${d['value']}” is not a repeat number. Use 1, 2, 3 up to 20.`,
+	'no-yard': () => 'You belong to no yard yet. Make one under your account, or open the link of an invitation.',
+	'last-owner': () => 'A yard keeps at least one owner. Make somebody else an owner first.',
+	'invitation-unknown': () =>
+		'This link leads to no invitation. Check that all of it was copied, or ask for a new one.',
+	'invitation-over': () => 'This invitation has run out or was taken back. Ask whoever sent it for a new one.',
+	'invitation-taken': () =>
+		'Somebody else has taken this invitation. Each link is for one person: ask for one of your own.',
+	'invitation-other-address': (d) => `This invitation is for ${d['email']}. Sign in with that address to take it.`,
+	'not-confirmed': () => 'Your address is not confirmed yet. We have sent you the link again: look in your mail.',
+	'registration-closed': () => 'No new accounts are made here. Ask whoever runs this place.',
+	'registration-invited': () => 'An account is made with an invitation. Open the link you were sent, or ask for one.',
+	'link-used': () => 'This link has run out or was used already. Ask for a new one.',
+	'password-short': (d) => `A password has ${d['least']} characters or more. A few words in a row are easy to keep.`,
+	'wrong-password': () => 'The present password does not match. Type it again.',
 	'bad-fingers': () => 'Those finger widths cannot be right. Measure 2, 3 and 4 stacked fingers again, in mm.',
 	'not-a-number': (d) =>
 		`“${d['value']}” in column ${d['column']} is not a number. Correct that cell; 12.5 and 12,5 are both read.`,

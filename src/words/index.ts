@@ -7,3 +7,5 @@ export * from './checkWords.js';
 export * from './readingWords.js';
 export * from './conditionWords.js';
 export * from './sheetWords.js';
+export * from './roleWords.js';
+export * from './deedWords.js';

@@ -1,5 +1,7 @@
 import { expect } from 'chai';
+import { tables } from '../../src/lib/server/db/index.js';
 import { startServer } from '../../scripts/lib/server.mjs';
+import { database } from '../support/database.js';
 import { clientAt, serverUrl, signedIn, signInCookie } from '../support/client.js';
 
 describe('signing in', () => {
@@ -47,6 +49,8 @@ describe('signing in', () => {
 			expect(statuses.slice(0, 5).every((s) => s === 400)).to.be.true;
 			expect(statuses[12]).to.equal(429);
 		} finally {
+			// The limits are the database's, and so of every server on it.
+			await database().db.delete(tables.rateLimit);
 			await server.stop();
 		}
 	});

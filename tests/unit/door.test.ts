@@ -6,8 +6,8 @@ import { failureOf } from '../../src/lib/server/db/failures.js';
 import { CoreError } from '../../src/core/errors/index.js';
 import { writeCell, readCell } from '../../src/core/formats/csvTable.js';
 
-const WRITER = { personId: 'p', memberships: [{ yardId: 'y', yardName: 'Y', role: 'owner' as const }] };
-const VIEWER = { personId: 'p', memberships: [{ yardId: 'y', yardName: 'Y', role: 'viewer' as const }] };
+const WRITER = { personId: 'p', memberships: [{ yardId: 'y', yardName: 'Y', role: 'owner' as const }], guestOf: [] };
+const VIEWER = { personId: 'p', memberships: [{ yardId: 'y', yardName: 'Y', role: 'viewer' as const }], guestOf: [] };
 const asked = (body: BodyInit, type = 'application/json', headers: Record<string, string> = {}) =>
 	new Request('http://127.0.0.1/x', { method: 'POST', body, headers: { 'content-type': type, ...headers } });
 async function codeOf(work: Promise<unknown>): Promise<string> {

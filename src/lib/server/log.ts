@@ -2,6 +2,7 @@ interface Where {
 	readonly method: string;
 	/** Without its query: that may hold what is nobody's business. */
 	readonly path: string;
+	readonly request: string;
 }
 
 const textOf = (value: unknown): string | undefined => (typeof value === 'string' ? value : undefined);

@@ -27,3 +27,13 @@ export const todayHere = (): string => {
 	const two = (n: number) => String(n).padStart(2, '0');
 	return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
 };
+
+const MOMENT = new Intl.DateTimeFormat('en-GB', {
+	day: 'numeric',
+	month: 'short',
+	year: 'numeric',
+	hour: '2-digit',
+	minute: '2-digit'
+});
+/** A moment in the reader's own time. */
+export const formatMoment = (moment: Date): string => MOMENT.format(moment);

@@ -1,3 +1,5 @@
+import type { Right } from '../../core/people/index.js';
+
 /** A place to go to: the bar, the keys, the palette and a horse's own buttons all read this list. */
 export interface Place {
 	readonly href: string;
@@ -6,8 +8,8 @@ export interface Place {
 	readonly key?: string;
 	/** Stands in the bar. */
 	readonly bar?: true;
-	/** Only for those who may write there. */
-	readonly writes?: true;
+	/** Only for those with this right there. */
+	readonly needs?: Right;
 	/** Opened afresh, because the device keeps it for a yard without a connection. */
 	readonly fresh?: true;
 }
@@ -17,7 +19,9 @@ export const PLACES: readonly Place[] = [
 	{ href: '/saddles', word: 'Saddles', key: 's', bar: true },
 	{ href: '/import', word: 'Import', key: 'i', bar: true },
 	{ href: '/hands', word: 'Your hand, in fingers and mm', key: 'h' },
-	{ href: '/horses/new', word: 'Add a horse', writes: true },
+	{ href: '/account', word: 'Your account, yards and people', key: 'a' },
+	{ href: '/yards/new', word: 'Make a yard' },
+	{ href: '/horses/new', word: 'Add a horse', needs: 'horse' },
 	{ href: '/engine', word: 'Judged again by the present engine' }
 ];
 
@@ -26,8 +30,8 @@ export const HORSE_PLACES: readonly Place[] = [
 	{ href: '/shape', word: 'Shape', key: 'k' },
 	{ href: '/signs', word: 'Signs', key: 'v' },
 	{ href: '/record', word: 'Record', key: 'r' },
-	{ href: '/log', word: 'Log', key: 'l', writes: true, fresh: true },
-	{ href: '/walk', word: 'New visit', key: 'n', writes: true, fresh: true }
+	{ href: '/log', word: 'Log', key: 'l', needs: 'note', fresh: true },
+	{ href: '/walk', word: 'New visit', key: 'n', needs: 'record', fresh: true }
 ];
 
 export const horseHref = (horseId: string, { href }: Place): string => `/horses/${horseId}${href}`;

@@ -1,6 +1,6 @@
 import { answerPage, chooseYard, parseFields, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { listHorseNames, mayWrite } from '$lib/server/records/index.js';
+import { listHorseNames, yardMay } from '$lib/server/records/index.js';
 import type { PageServerLoad } from './$types.js';
 
 export const load: PageServerLoad = ({ locals, url, cookies }) =>
@@ -9,6 +9,6 @@ export const load: PageServerLoad = ({ locals, url, cookies }) =>
 		return {
 			yard: { id: yard.yardId, name: yard.yardName },
 			horses: await listHorseNames(app().db, locals.scope, yard.yardId),
-			mayWrite: mayWrite(locals.scope, yard.yardId)
+			mayWrite: yardMay(locals.scope, yard.yardId, 'record')
 		};
 	});

@@ -4,7 +4,7 @@ import { app } from '$lib/server/app.js';
 import {
 	listHorseNames,
 	listSaddles,
-	mayWrite,
+	yardMay,
 	putPairing,
 	putSaddle,
 	setPairingInUse,
@@ -26,7 +26,7 @@ export const load: PageServerLoad = ({ locals, url, cookies }) =>
 			horses,
 			chosenHorse: url.searchParams.get('horse'),
 			newId: uuidv7(),
-			mayWrite: mayWrite(locals.scope, yard.yardId)
+			mayWrite: yardMay(locals.scope, yard.yardId, 'saddle')
 		};
 	});
 

@@ -1,34 +1,49 @@
 import { fail, redirect } from '@sveltejs/kit';
 import { CoreError } from '$core/errors/index.js';
 import { errorSentence } from '$words/index.js';
-import { parseFields, readForm, refusalOf, schemas, statusOf } from '$lib/server/door/index.js';
+import { mayRegister } from '$lib/server/access/accounts.js';
+import { askedOf } from '$lib/server/access/askAuth.js';
 import { passOn } from '$lib/server/access/cookies.js';
-import { signIn } from '$lib/server/access/signIn.js';
+import { signIn, WAIT_SECONDS } from '$lib/server/access/signIn.js';
+import { app } from '$lib/server/app.js';
+import { answerPage, parseFields, readForm, refusalOf, schemas, statusOf } from '$lib/server/door/index.js';
 import type { Actions, PageServerLoad } from './$types.js';
 
-export const load: PageServerLoad = ({ locals }) => {
-	if (locals.person) redirect(303, '/');
-};
+/** An invitation that waits behind the door goes along to where an account is made. */
+const inviteIn = (url: URL): string => /^\/invite\/([\w-]+)$/.exec(url.searchParams.get('to') ?? '')?.[1] ?? '';
+
+export const load: PageServerLoad = ({ locals, url }) =>
+	answerPage(async () => {
+		if (locals.person) redirect(303, '/');
+		const invite = inviteIn(url);
+		const may = await mayRegister(invite).catch(() => 'registration-invited' as const);
+		return {
+			maySignUp: may === 'yes',
+			signUp: `/sign-up${invite ? `?invite=${invite}` : ''}`,
+			mail: app().mailer.able,
+			done: url.searchParams.get('done')
+		};
+	});
 
 export const actions: Actions = {
-	default: async ({ request, url, cookies, getClientAddress }) => {
+	default: async (event) => {
 		let email = '';
 		try {
-			const form = await readForm(request);
+			const form = await readForm(event.request);
 			email = (form.get('email') ?? '').slice(0, 200);
-			const to = url.searchParams.get('to') ?? '/';
+			const to = event.url.searchParams.get('to') ?? '/';
 			const input = parseFields([...form, ['to', to] as const], schemas.signIn);
-			const agent = request.headers.get('user-agent') ?? '';
-			const answer = await signIn(input.email, input.password, getClientAddress(), agent);
+			const answer = await signIn(input.email, input.password, askedOf(event));
 			if (answer.status !== 'signed-in') throw new CoreError(answer.status);
-			passOn(cookies, answer.setCookies);
+			passOn(event.cookies, answer.setCookies);
 			redirect(303, input.to);
 		} catch (e) {
 			const refusal = refusalOf(e);
 			if (!refusal) throw e;
 			// What was typed wrongly says no more than a wrong password.
 			const code = refusal.code === 'bad-input' ? 'sign-in-failed' : refusal.code;
-			const status = code === 'too-many-tries' ? 429 : statusOf(code);
+			if (code === 'too-many-tries') event.setHeaders({ 'retry-after': String(WAIT_SECONDS) });
+			const status = statusOf(code);
 			return fail(status, { email, message: errorSentence({ code, data: refusal.data }) });
 		}
 	}

@@ -1,9 +1,10 @@
 import { redirect } from '@sveltejs/kit';
+import { askedOf } from '$lib/server/access/askAuth.js';
 import { passOn } from '$lib/server/access/cookies.js';
 import { signOut } from '$lib/server/access/signIn.js';
 import type { RequestHandler } from './$types.js';
 
-export const POST: RequestHandler = async ({ request, cookies }) => {
-	passOn(cookies, await signOut(request.headers));
+export const POST: RequestHandler = async (event) => {
+	passOn(event.cookies, await signOut(askedOf(event)));
 	redirect(303, '/sign-in');
 };

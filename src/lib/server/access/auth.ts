@@ -1,14 +1,25 @@
 import { betterAuth } from 'better-auth';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { v7 as uuidv7 } from 'uuid';
-import { logLine } from '../log.js';
+import { changedMailMail, confirmMail, knownMail, resetMail } from '../../../words/mailWords.js';
+import type { Config } from '../config.js';
 import { tables, type Database } from '../db/index.js';
+import { logLine } from '../log.js';
+import type { Mailer } from '../mail/index.js';
 
 const DAY_SECONDS = 86_400;
+const LOCAL = 'http://127.0.0.1';
+export const LEAST_PASSWORD = 10;
+export const MOST_PASSWORD = 200;
 
-/** Email and password sign-in with sessions in the database. Only this server's own pages call it. */
-export function makeAuth(db: Database, secret: string) {
-	const origin = process.env['ORIGIN'] ?? 'http://127.0.0.1';
+/** Where a request of ours says at which address the person sees this place, for links in mails. */
+export const SEEN_AT = 'x-zt-seen-at';
+export const ADDRESS = 'x-zt-address';
+
+const seenAt = (request: Request | undefined): string => request?.headers.get(SEEN_AT) ?? LOCAL;
+
+/** Email and password sign-in with sessions and rate limits in the database. Only this server's own pages call it. */
+export function makeAuth(db: Database, { secret, origin = LOCAL }: Pick<Config, 'secret' | 'origin'>, mailer: Mailer) {
 	return betterAuth({
 		appName: 'Zone Tally',
 		baseURL: origin,
@@ -22,22 +33,59 @@ export function makeAuth(db: Database, secret: string) {
 				user: tables.person,
 				session: tables.session,
 				account: tables.account,
-				verification: tables.verification
+				verification: tables.verification,
+				rateLimit: tables.rateLimit
 			}
 		}),
-		emailAndPassword: { enabled: true, minPasswordLength: 10, maxPasswordLength: 200 },
+		emailAndPassword: {
+			enabled: true,
+			minPasswordLength: LEAST_PASSWORD,
+			maxPasswordLength: MOST_PASSWORD,
+			requireEmailVerification: mailer.able,
+			// Whoever makes an account signs in afterwards: the answer is the same whether the address was known or not.
+			autoSignIn: false,
+			revokeSessionsOnPasswordReset: true,
+
+			sendResetPassword: async ({ user, token }, request) =>
+				mailer.send(resetMail(user.email, `${seenAt(request)}/reset?token=${token}`)),
+
+			onExistingUserSignUp: async ({ user }, request) => mailer.send(knownMail(user.email, seenAt(request)))
+		},
+		emailVerification: {
+			sendOnSignUp: mailer.able,
+			sendOnSignIn: mailer.able,
+
+			sendVerificationEmail: async ({ user, token }, request) =>
+				mailer.send(confirmMail(user.email, `${seenAt(request)}/confirm?token=${token}`))
+		},
+		user: {
+			changeEmail: {
+				enabled: mailer.able,
+
+				sendChangeEmailConfirmation: async ({ user, newEmail, token }, request) =>
+					mailer.send(changedMailMail(user.email, newEmail, `${seenAt(request)}/confirm?token=${token}`))
+			}
+		},
 		session: { expiresIn: 30 * DAY_SECONDS, updateAge: DAY_SECONDS },
 		rateLimit: {
 			enabled: true,
+			storage: 'database',
 			window: 60,
 			max: 600,
-			customRules: { '/sign-in/email': { window: 60, max: 10 } }
+			customRules: {
+				'/sign-in/email': { window: 60, max: 10 },
+				'/sign-up/email': { window: 600, max: 10 },
+				'/request-password-reset': { window: 600, max: 5 },
+				'/reset-password': { window: 600, max: 10 },
+				'/change-password': { window: 600, max: 10 },
+				'/change-email': { window: 600, max: 5 }
+			}
 		},
 		advanced: {
 			cookiePrefix: 'zt',
 			useSecureCookies: origin.startsWith('https:'),
 			defaultCookieAttributes: { httpOnly: true, sameSite: 'lax', path: '/' },
-			ipAddress: { ipAddressHeaders: ['x-zt-address'] },
+			ipAddress: { ipAddressHeaders: [ADDRESS] },
 			database: { generateId: () => uuidv7() }
 		}
 	});

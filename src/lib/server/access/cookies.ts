@@ -1,7 +1,8 @@
 import type { Cookies } from '@sveltejs/kit';
+import { config } from '../config.js';
 
 /** True where people reach this server over https. */
-export const overHttps = (): boolean => (process.env['ORIGIN'] ?? '').startsWith('https:');
+export const overHttps = (): boolean => (config().origin ?? '').startsWith('https:');
 
 /** Hands cookies set by the sign-in library on to the browser; name, value and age are its own, the rest ours. */
 export function passOn(cookies: Cookies, setCookies: readonly string[]): void {

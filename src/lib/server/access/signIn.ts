@@ -1,47 +1,39 @@
+import { createHash } from 'node:crypto';
 import { app } from '../app.js';
 import { failureOf } from '../db/index.js';
+import { countTry } from '../records/index.js';
+import { askAuth, type Asked } from './askAuth.js';
 
-const base = (): string => process.env['ORIGIN'] ?? 'http://127.0.0.1';
-
-/** What the sign-in library answered: cookies to set, or why not. */
+/** What came of signing in: cookies to set, or why not. */
 export type SignInAnswer =
 	| { readonly status: 'signed-in'; readonly setCookies: readonly string[] }
-	| { readonly status: 'sign-in-failed' | 'too-many-tries' | 'database-away' };
+	| { readonly status: 'sign-in-failed' | 'not-confirmed' | 'too-many-tries' | 'database-away' };
 
-/** Signs in through the library's own front door, so that its rate limit counts this address. */
-export async function signIn(
-	email: string,
-	password: string,
-	address: string,
-	userAgent: string
-): Promise<SignInAnswer> {
-	const request = new Request(`${base()}/api/auth/sign-in/email`, {
-		method: 'POST',
-		headers: { 'content-type': 'application/json', origin: base(), 'x-zt-address': address, 'user-agent': userAgent },
-		body: JSON.stringify({ email, password, rememberMe: true })
+/** Tries at one account, from wherever they come. */
+const MOST_TRIES = 30;
+const TRIES_SECONDS = 600;
+/** Whoever tries too often waits as long. */
+export const WAIT_SECONDS = 60;
+
+/** One account's own limit; its key says nothing of whose it is. */
+const accountKey = (email: string): string => `account ${createHash('sha256').update(email).digest('hex')}`;
+
+export async function signIn(email: string, password: string, asked: Asked): Promise<SignInAnswer> {
+	const within = await countTry(app().db, accountKey(email), MOST_TRIES, TRIES_SECONDS).catch((error: unknown) => {
+		if (failureOf(error)) return undefined;
+		throw error;
 	});
-	const response = await app()
-		.auth.handler(request)
-		.catch((error: unknown) => {
-			if (failureOf(error)) return new Response(null, { status: 503 });
-			throw error;
-		});
-	if (response.status === 429) return { status: 'too-many-tries' };
-	// A server that cannot ask its database knows nothing of the password.
-	if (response.status >= 500) return { status: 'database-away' };
-	if (!response.ok) return { status: 'sign-in-failed' };
-	return { status: 'signed-in', setCookies: response.headers.getSetCookie() };
+	if (within === undefined) return { status: 'database-away' };
+	if (!within) return { status: 'too-many-tries' };
+	const answer = await askAuth('/sign-in/email', asked, { email, password, rememberMe: true });
+	if (answer.status === 'ok') return { status: 'signed-in', setCookies: answer.setCookies };
+	if (answer.status !== 'refused') return { status: answer.status };
+	return { status: answer.code === 'EMAIL_NOT_VERIFIED' ? 'not-confirmed' : 'sign-in-failed' };
 }
 
 /** Ends the session the cookies name; returns cookies that clear it. */
-export async function signOut(headers: Headers): Promise<readonly string[]> {
-	const request = new Request(`${base()}/api/auth/sign-out`, {
-		method: 'POST',
-		headers: { cookie: headers.get('cookie') ?? '', origin: base(), 'content-type': 'application/json' },
-		body: '{}'
-	});
-	return (await app().auth.handler(request)).headers.getSetCookie();
-}
+export const signOut = async (asked: Asked): Promise<readonly string[]> =>
+	(await askAuth('/sign-out', asked, {})).setCookies;
 
 export interface SignedIn {
 	readonly id: string;

@@ -1,6 +1,8 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
+import { sql } from 'drizzle-orm';
 import pg from 'pg';
 import { logError } from '../log.js';
+import { TimedClient } from './timedClient.js';
 import * as schema from './schema/index.js';
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -20,6 +22,14 @@ const PATIENCE = {
 	idle_in_transaction_session_timeout: 60_000
 } as const;
 
+/** True while the database answers. */
+export async function isReachable(db: Asker): Promise<boolean> {
+	return db.execute(sql`select 1`).then(
+		() => true,
+		() => false
+	);
+}
+
 /** Opens a pool on `url`. Dates stay plain text: a visit's day has no time zone. */
 export function connect(url: string, size: number): Connection {
 	const pool = new pg.Pool({
@@ -27,6 +37,7 @@ export function connect(url: string, size: number): Connection {
 		max: size,
 		idleTimeoutMillis: 30_000,
 		application_name: 'zone-tally',
+		Client: TimedClient,
 		...PATIENCE
 	});
 	pool.on('error', (error) => logError('database connection lost', error));

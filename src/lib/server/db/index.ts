@@ -1,3 +1,3 @@
-export { connect, type Asker, type Connection, type Database } from './connect.js';
+export { connect, isReachable, type Asker, type Connection, type Database } from './connect.js';
 export * as tables from './schema/index.js';
 export * from './failures.js';

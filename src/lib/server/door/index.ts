@@ -7,3 +7,4 @@ export * from './download.js';
 export * from './formAnswer.js';
 export * from './entries.js';
 export * from './today.js';
+export { accountSchemas, PASSWORD_LENGTH } from './accountFields.js';

@@ -163,7 +163,7 @@ export const schemas = {
 	}),
 	move: Joi.object<{ horseId: string }>({ horseId: id.required() }),
 	board: Joi.object<{ yard?: string; q: string; page: number; archived: boolean }>({
-		yard: id.empty(''),
+		yard: id.empty('').allow('shared'),
 		q: text(80),
 		page: Joi.number().integer().min(1).max(1000).default(1),
 		archived: Joi.boolean().truthy('yes').default(false)

@@ -7,6 +7,7 @@ const COOKIE = 'zt-yard';
 
 /** The yard asked for, else the one last looked at, else the first; a foreign yard is `not-found`. */
 export function chooseYard(scope: Scope, asked: string | undefined, cookies: Cookies): Membership {
+	if (scope.memberships.length === 0) throw new CoreError('no-yard');
 	const wanted = asked ?? cookies.get(COOKIE);
 	const found = scope.memberships.find((m) => m.yardId === wanted);
 	if (asked && !found) throw new CoreError('not-found');
@@ -21,4 +22,19 @@ export function chooseYard(scope: Scope, asked: string | undefined, cookies: Coo
 			maxAge: 31_536_000
 		});
 	return yard;
+}
+
+/** What stands for the horses shared with a person, where a yard is asked for. */
+export const SHARED = 'shared';
+
+/** A yard, or the horses shared with the person (`yardId` null), which whoever has no yard sees first. */
+export function choosePlace(
+	scope: Scope,
+	asked: string | undefined,
+	cookies: Cookies
+): { readonly yardId: string | null; readonly name: string } {
+	if (asked === SHARED || (asked === undefined && scope.memberships.length === 0))
+		return { yardId: null, name: 'Shared with you' };
+	const { yardId, yardName } = chooseYard(scope, asked, cookies);
+	return { yardId, name: yardName };
 }

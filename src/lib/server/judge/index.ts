@@ -1,13 +1,12 @@
 import { availableParallelism } from 'node:os';
 import type { Tracing } from '../../../core/curve/index.js';
-import { processes } from '../processes.js';
 import { threadsOf } from '../threads/index.js';
 import { JUDGEMENTS, type HorseToJudge, type Judgement, type PairingToJudge } from './judgeWorker.js';
 
 export type { HorseToJudge, Judgement, PairingToJudge } from './judgeWorker.js';
 
 const threads = threadsOf('judgeWorker.mjs', JUDGEMENTS, {
-	most: Math.max(1, Math.floor(availableParallelism() / processes())),
+	most: Math.max(1, Math.floor(availableParallelism() / (Number(process.env['ZT_PROCESSES']) || 1))),
 	longestMs: 30_000,
 	tooSlow: 'judging-too-slow'
 });

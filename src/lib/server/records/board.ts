@@ -2,12 +2,13 @@ import { and, asc, desc, eq, ilike, inArray, isNotNull, isNull, sql } from 'driz
 import { daysBetween, tellApart } from '../../../core/units/index.js';
 import { tables, type Asker } from '../db/index.js';
 import type { SparkPoint } from '../db/schema/index.js';
-import { yardIds, type Scope } from './scope.js';
+import { sharedHorseIds, yardIds, type Scope } from './scope.js';
 
 export const BOARD_PAGE = 40;
 
 export interface BoardQuery {
-	readonly yardId: string;
+	/** Null for the horses shared with the person. */
+	readonly yardId: string | null;
 	readonly search: string;
 	/** Page from 1. */
 	readonly page: number;
@@ -46,7 +47,9 @@ const columns = (today: string) => ({
 });
 
 const ofYard = (scope: Scope, q: BoardQuery) =>
-	and(eq(tables.horse.yardId, q.yardId), inArray(tables.horse.yardId, yardIds(scope)));
+	q.yardId === null
+		? inArray(tables.horse.id, sharedHorseIds(scope))
+		: and(eq(tables.horse.yardId, q.yardId), inArray(tables.horse.yardId, yardIds(scope)));
 
 const matching = (scope: Scope, q: BoardQuery) =>
 	and(

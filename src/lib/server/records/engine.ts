@@ -1,10 +1,10 @@
-import { and, asc, eq, inArray, lt, ne, notExists, sql } from 'drizzle-orm';
+import { and, asc, eq, lt, ne, notExists, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { ENGINE_VERSION } from '../../../core/call/index.js';
 import { RULES_VERSION } from '../../../core/reading/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { rejudgeHorse } from './calls.js';
-import { yardIds, type Scope } from './scope.js';
+import { seenBy, type Scope } from './scope.js';
 
 /** Horses with calls by an earlier engine and none by the present one, a standing by earlier rules, or a change that was not judged. */
 export async function horsesBehind(db: Asker): Promise<string[]> {
@@ -92,7 +92,9 @@ export async function listChangedCalls(db: Asker, scope: Scope): Promise<Changed
 		.innerJoin(horse, eq(horse.id, pairing.horseId))
 		.innerJoin(saddle, eq(saddle.id, pairing.saddleId))
 		.innerJoin(visit, eq(visit.id, storedCall.visitId))
-		.where(and(ne(storedCall.engineVersion, ENGINE_VERSION), inArray(horse.yardId, yardIds(scope))))
+		.where(
+			and(ne(storedCall.engineVersion, ENGINE_VERSION), seenBy(scope, { yardId: horse.yardId, horseId: horse.id }))
+		)
 		.orderBy(asc(horse.name), asc(visit.visitedOn))
 		.limit(MOST_CHANGED);
 }

@@ -5,7 +5,8 @@ import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import type { Horse } from './horses.js';
 import { shapeChanged } from './calls.js';
-import type { Scope } from './scope.js';
+import { noteDeed } from './deeds.js';
+import { mustChange, type Scope } from './scope.js';
 import { refreshStanding } from './standing.js';
 import { writeHorse } from './transaction.js';
 import { entriesOf } from './visitFields.js';
@@ -30,11 +31,15 @@ export interface EntriesKept {
 async function visitFor(tx: Asker, scope: Scope, horse: Horse, batch: EntryBatch): Promise<Visit> {
 	const [old] = await tx.select().from(tables.visit).where(eq(tables.visit.id, batch.visitId)).for('update');
 	if (old && old.horseId !== horse.id) throw new CoreError('not-found');
-	if (old) return old;
+	if (old) {
+		mustChange(scope, old);
+		return old;
+	}
 	const { visitId: id, visitedOn } = batch;
 	const hash = contentHash({ id, horseId: horse.id, visitedOn, note: '', tracings: [] });
 	const values = { id, yardId: horse.yardId, horseId: horse.id, visitedOn, madeBy: scope.personId, contentHash: hash };
 	const [made] = await tx.insert(tables.visit).values(values).returning();
+	await noteDeed(tx, scope, { yardId: horse.yardId, horseId: horse.id, what: 'visit-made', about: { on: visitedOn } });
 	return made as Visit;
 }
 
@@ -83,7 +88,7 @@ async function earlier(tx: Asker, visitId: string, ids: string[]): Promise<Map<s
  * nothing. The horse's standing follows in the same transaction.
  */
 export async function putEntries(db: Database, scope: Scope, batch: EntryBatch): Promise<EntriesKept> {
-	return writeHorse(db, scope, batch.horseId, async (tx, horse) => {
+	return writeHorse(db, scope, batch.horseId, 'record', async (tx, horse) => {
 		await visitFor(tx, scope, horse, batch);
 		const { stored, clashed, added } = await insertEntries(tx, scope, batch);
 		if (added > 0) {

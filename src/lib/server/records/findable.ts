@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
 import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker } from '../db/index.js';
-import { yardIds, type Scope } from './scope.js';
+import { seenBy, yardIds, type Scope } from './scope.js';
 
 const MOST_HORSES = 5000;
 const MOST_SADDLES = 1000;
@@ -16,7 +16,7 @@ export async function listFindable(db: Asker, scope: Scope) {
 			.select({ id: horse.id, name: horse.name, about: horse.about, bornYear: horse.bornYear, yard: yard.name })
 			.from(horse)
 			.innerJoin(yard, eq(yard.id, horse.yardId))
-			.where(and(inArray(horse.yardId, yards), isNull(horse.archivedAt)))
+			.where(and(seenBy(scope, { yardId: horse.yardId, horseId: horse.id }), isNull(horse.archivedAt)))
 			.orderBy(horse.name)
 			.limit(MOST_HORSES),
 		db
@@ -30,7 +30,7 @@ export async function listFindable(db: Asker, scope: Scope) {
 			.select({ id: visit.id, horseId: visit.horseId, horse: horse.name, visitedOn: visit.visitedOn })
 			.from(visit)
 			.innerJoin(horse, eq(horse.id, visit.horseId))
-			.where(and(inArray(visit.yardId, yards), isNull(visit.undoneAt), isNull(horse.archivedAt)))
+			.where(and(seenBy(scope, visit), isNull(visit.undoneAt), isNull(horse.archivedAt)))
 			.orderBy(desc(visit.visitedOn), desc(visit.id))
 			.limit(MOST_VISITS)
 	]);

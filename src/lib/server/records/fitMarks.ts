@@ -2,6 +2,7 @@ import { and, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { shapeChanged } from './calls.js';
+import { noteDeed } from './deeds.js';
 import type { Scope } from './scope.js';
 import { writeHorse } from './transaction.js';
 
@@ -66,9 +67,9 @@ async function mustBeMeant(tx: Asker, horseId: string, input: FitMarkInput): Pro
  * Answers with the mark’s id, which is an older one’s where that is put back.
  */
 export async function putFitMark(db: Database, scope: Scope, horseId: string, input: FitMarkInput): Promise<string> {
-	return writeHorse(db, scope, horseId, async (tx, horse) => {
+	return writeHorse(db, scope, horseId, 'mark', async (tx, horse) => {
 		const [visit] = await tx
-			.select({ id: tables.visit.id })
+			.select({ id: tables.visit.id, visitedOn: tables.visit.visitedOn })
 			.from(tables.visit)
 			.where(
 				and(eq(tables.visit.id, input.visitId), eq(tables.visit.horseId, horse.id), isNull(tables.visit.undoneAt))
@@ -94,6 +95,8 @@ export async function putFitMark(db: Database, scope: Scope, horseId: string, in
 		else
 			await tx.insert(fitMark).values({ id, pairingId, visitId, fittedBy, horseId: horse.id, madeBy: scope.personId });
 		await shapeChanged(tx, horse);
+		const about = { on: visit.visitedOn, fittedBy };
+		await noteDeed(tx, scope, { yardId: horse.yardId, horseId, what: 'mark-set', about });
 		return old?.id ?? id;
 	});
 }
@@ -106,7 +109,7 @@ export async function setFitMarkUndone(
 	fitMarkId: string,
 	undone: boolean
 ): Promise<void> {
-	await writeHorse(db, scope, horseId, async (tx, horse) => {
+	await writeHorse(db, scope, horseId, 'mark', async (tx, horse) => {
 		const [changed] = await tx
 			.update(tables.fitMark)
 			.set({ undoneAt: undone ? new Date() : null })
@@ -114,5 +117,6 @@ export async function setFitMarkUndone(
 			.returning({ id: tables.fitMark.id });
 		if (!changed) throw new CoreError('not-found');
 		await shapeChanged(tx, horse);
+		await noteDeed(tx, scope, { yardId: horse.yardId, horseId, what: undone ? 'mark-undone' : 'mark-set' });
 	});
 }

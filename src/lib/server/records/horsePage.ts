@@ -3,7 +3,8 @@ import { bringUpToDate } from './calls.js';
 import { listAllFitMarks, type HorseFitMark } from './fitMarks.js';
 import { findHorse } from './horses.js';
 import { listPairings, type HorsePairing } from './pairings.js';
-import { mayWrite, type Scope } from './scope.js';
+import type { Right } from '../../../core/people/index.js';
+import { rightsOn, type Scope } from './scope.js';
 
 /** A saddle of a horse with the day it was last fitted. */
 export interface MarkedPairing extends HorsePairing {
@@ -22,7 +23,10 @@ export interface HorsePage {
 		/** Goes up with every change of its shape. */
 		readonly revision: number;
 	};
-	readonly mayWrite: boolean;
+	/** What the person may do with this horse. */
+	readonly may: readonly Right[];
+	/** The yard's own people may see what else stands there. */
+	readonly ownYard: boolean;
 	/** Those in use first. */
 	readonly pairings: readonly MarkedPairing[];
 	readonly marks: readonly HorseFitMark[];
@@ -42,7 +46,8 @@ export async function findHorsePage(db: Database, scope: Scope, horseId: string)
 	const { id, yardId, name, about, bornYear } = horse;
 	return {
 		horse: { id, yardId, name, about, bornYear, archived: horse.archivedAt !== null, revision: horse.shapeRevision },
-		mayWrite: mayWrite(scope, horse.yardId),
+		may: rightsOn(scope, { yardId: horse.yardId, horseId: horse.id }),
+		ownYard: scope.memberships.some((m) => m.yardId === horse.yardId),
 		pairings: pairings.map((p) => ({
 			...p,
 			fittedOn: marks.filter((m) => m.pairingId === p.id).at(-1)?.fittedOn

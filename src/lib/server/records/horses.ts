@@ -3,7 +3,9 @@ import { CoreError } from '../../../core/errors/index.js';
 import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { shapeChanged } from './calls.js';
-import { mustWrite, yardIds, type Scope } from './scope.js';
+import { noteDeed } from './deeds.js';
+import { mustMay, mustMayInYard, seenBy, yardIds, type Scope } from './scope.js';
+import type { Right } from '../../../core/people/index.js';
 import { andJudge } from './transaction.js';
 import { refreshStanding } from './standing.js';
 import { keepEarlier, mustMatchVersion } from './versions.js';
@@ -19,25 +21,27 @@ export interface HorseInput {
 	readonly version?: number;
 }
 
-/** The horse, if it stands in one of the person's yards; otherwise throws `not-found`. */
+const OF = { yardId: tables.horse.yardId, horseId: tables.horse.id };
+
+/** The horse, if it stands in one of the person's yards or is shared with them; otherwise throws `not-found`. */
 export async function findHorse(db: Asker, scope: Scope, id: string): Promise<Horse> {
 	const [found] = await db
 		.select()
 		.from(tables.horse)
-		.where(and(eq(tables.horse.id, id), inArray(tables.horse.yardId, yardIds(scope))));
+		.where(and(eq(tables.horse.id, id), seenBy(scope, OF)));
 	if (!found) throw new CoreError('not-found');
 	return found;
 }
 
-/** The same, held against other writers until the transaction ends; throws `read-only` for a viewer. */
-export async function lockHorse(tx: Asker, scope: Scope, id: string): Promise<Horse> {
+/** The same, held against other writers until the transaction ends; throws `read-only` for those without the right. */
+export async function lockHorse(tx: Asker, scope: Scope, id: string, right: Right): Promise<Horse> {
 	const [found] = await tx
 		.select()
 		.from(tables.horse)
-		.where(and(eq(tables.horse.id, id), inArray(tables.horse.yardId, yardIds(scope))))
+		.where(and(eq(tables.horse.id, id), seenBy(scope, OF)))
 		.for('update');
 	if (!found) throw new CoreError('not-found');
-	mustWrite(scope, found.yardId);
+	mustMay(scope, { yardId: found.yardId, horseId: found.id }, right);
 	return found;
 }
 
@@ -63,11 +67,15 @@ export async function listHorseNames(db: Asker, scope: Scope, yardId: string): P
 /** Takes a horse off the board, or puts it back; its record stays. */
 export async function setHorseArchived(db: Database, scope: Scope, id: string, archived: boolean): Promise<void> {
 	const horse = await findHorse(db, scope, id);
-	mustWrite(scope, horse.yardId);
-	await db
-		.update(tables.horse)
-		.set({ archivedAt: archived ? new Date() : null })
-		.where(eq(tables.horse.id, id));
+	mustMayInYard(scope, horse.yardId, 'horse');
+	await db.transaction(async (tx) => {
+		await tx
+			.update(tables.horse)
+			.set({ archivedAt: archived ? new Date() : null })
+			.where(eq(tables.horse.id, id));
+		const what = archived ? 'horse-archived' : 'horse-brought-back';
+		await noteDeed(tx, scope, { yardId: horse.yardId, horseId: id, what });
+	});
 }
 
 function sameHorse(a: Horse, b: HorseInput): boolean {
@@ -76,15 +84,16 @@ function sameHorse(a: Horse, b: HorseInput): boolean {
 
 /** Adds or edits a horse. The same write twice changes nothing; an edit keeps what was before. */
 export async function putHorse(db: Database, scope: Scope, input: HorseInput): Promise<Horse> {
-	mustWrite(scope, input.yardId);
+	mustMayInYard(scope, input.yardId, 'horse');
 	return andJudge(db, async (tx) => {
 		const { version: startedFrom, ...values } = input;
 		const [made] = await tx.insert(tables.horse).values(values).onConflictDoNothing().returning();
 		if (made) {
 			await refreshStanding(tx, made);
+			await noteDeed(tx, scope, { yardId: made.yardId, horseId: made.id, what: 'horse-made' });
 			return made;
 		}
-		const old = await lockHorse(tx, scope, input.id);
+		const old = await lockHorse(tx, scope, input.id, 'horse');
 		if (old.yardId !== input.yardId) throw new CoreError('not-found');
 		if (sameHorse(old, input)) return old;
 		mustMatchVersion(old.version, startedFrom);
@@ -95,6 +104,7 @@ export async function putHorse(db: Database, scope: Scope, input: HorseInput): P
 			.where(eq(tables.horse.id, old.id))
 			.returning();
 		await shapeChanged(tx, old);
+		await noteDeed(tx, scope, { yardId: old.yardId, horseId: old.id, what: 'horse-changed' });
 		return next as Horse;
 	});
 }

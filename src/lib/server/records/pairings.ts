@@ -4,6 +4,7 @@ import { CoreError } from '../../../core/errors/index.js';
 import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { shapeChanged } from './calls.js';
+import { noteDeed } from './deeds.js';
 import { rulesColumns } from './pairingRules.js';
 import { findSaddle } from './saddles.js';
 import type { Scope } from './scope.js';
@@ -29,7 +30,7 @@ export interface HorsePairing {
 
 /** Puts a saddle on a horse beside those already in use, or changes what is asked of it. */
 export async function putPairing(db: Database, scope: Scope, input: PairingInput): Promise<string> {
-	return writeHorse(db, scope, input.horseId, async (tx, horse) => {
+	return writeHorse(db, scope, input.horseId, 'saddle', async (tx, horse) => {
 		const saddle = await findSaddle(tx, scope, input.saddleId);
 		if (saddle.yardId !== horse.yardId) throw new CoreError('not-found');
 		if (saddle.retiredAt) throw new CoreError('saddle-retired');
@@ -43,6 +44,7 @@ export async function putPairing(db: Database, scope: Scope, input: PairingInput
 			})
 			.returning({ id: tables.pairing.id });
 		await shapeChanged(tx, horse);
+		await noteDeed(tx, scope, { yardId: horse.yardId, horseId, what: 'saddle-on', about: { saddle: saddle.name } });
 		return (row as { id: string }).id;
 	});
 }
@@ -55,7 +57,7 @@ export async function setPairingInUse(
 	pairingId: string,
 	inUse: boolean
 ): Promise<void> {
-	await writeHorse(db, scope, horseId, async (tx, horse) => {
+	await writeHorse(db, scope, horseId, 'saddle', async (tx, horse) => {
 		const [changed] = await tx
 			.update(tables.pairing)
 			.set({ inUse })
@@ -63,6 +65,8 @@ export async function setPairingInUse(
 			.returning({ id: tables.pairing.id });
 		if (!changed) throw new CoreError('not-found');
 		await shapeChanged(tx, horse);
+		const what = inUse ? 'saddle-on' : 'saddle-rested';
+		await noteDeed(tx, scope, { yardId: horse.yardId, horseId: horse.id, what });
 	});
 }
 

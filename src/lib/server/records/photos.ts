@@ -1,11 +1,11 @@
 import { createHash } from 'node:crypto';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import type { PhotoKind } from '../db/schema/index.js';
 
 export { PHOTO_KINDS } from '../db/schema/index.js';
-import { mustWrite, yardIds, type Scope } from './scope.js';
+import { mustChange, seenBy, type Scope } from './scope.js';
 import { findVisit } from './visits.js';
 
 export interface PhotoInput {
@@ -21,7 +21,7 @@ export interface PhotoInput {
 /** Keeps a picture with its visit. The same picture under the same id again changes nothing. */
 export async function putPhoto(db: Database, scope: Scope, input: PhotoInput): Promise<void> {
 	const visit = await findVisit(db, scope, input.visitId);
-	mustWrite(scope, visit.yardId);
+	mustChange(scope, visit);
 	const sha256 = createHash('sha256').update(input.bytes).digest('hex');
 	const [made] = await db
 		.insert(tables.photo)
@@ -35,9 +35,10 @@ export async function putPhoto(db: Database, scope: Scope, input: PhotoInput): P
 
 export async function findPhoto(db: Asker, scope: Scope, id: string): Promise<typeof tables.photo.$inferSelect> {
 	const [found] = await db
-		.select()
+		.select({ photo: tables.photo })
 		.from(tables.photo)
-		.where(and(eq(tables.photo.id, id), inArray(tables.photo.yardId, yardIds(scope))));
+		.innerJoin(tables.visit, eq(tables.visit.id, tables.photo.visitId))
+		.where(and(eq(tables.photo.id, id), seenBy(scope, tables.visit)));
 	if (!found) throw new CoreError('not-found');
-	return found;
+	return found.photo;
 }

@@ -1,10 +1,10 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import type { LoggedChange } from '../../../core/schedule/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 
 import { findSaddle } from './saddles.js';
-import { yardIds, type Scope } from './scope.js';
+import { seenBy, type Scope } from './scope.js';
 import { refreshStanding } from './standing.js';
 import { writeHorse } from './transaction.js';
 
@@ -22,7 +22,7 @@ export interface RideInput {
 
 /** Logs a ride or a change. The same one again changes nothing. */
 export async function putRide(db: Database, scope: Scope, input: RideInput): Promise<'made' | 'unchanged'> {
-	return writeHorse(db, scope, input.horseId, async (tx, horse) => {
+	return writeHorse(db, scope, input.horseId, 'note', async (tx, horse) => {
 		if (input.saddleId && (await findSaddle(tx, scope, input.saddleId)).yardId !== horse.yardId)
 			throw new CoreError('not-found');
 		const values = { ...input, seen: [...input.seen], changes: [...input.changes] };
@@ -45,11 +45,12 @@ async function mustBeThisHorses(tx: Asker, input: RideInput): Promise<void> {
 /** Takes a logged ride back, or puts it in again; it is kept, but does not count while it is out. */
 export async function setRideUndone(db: Database, scope: Scope, id: string, undone: boolean): Promise<void> {
 	const [ride] = await db
-		.select({ horseId: tables.ride.horseId })
+		.select({ horseId: tables.ride.horseId, yardId: tables.ride.yardId, madeBy: tables.ride.madeBy })
 		.from(tables.ride)
-		.where(and(eq(tables.ride.id, id), inArray(tables.ride.yardId, yardIds(scope))));
+		.where(and(eq(tables.ride.id, id), seenBy(scope, tables.ride)));
 	if (!ride) throw new CoreError('not-found');
-	await writeHorse(db, scope, ride.horseId, async (tx, horse) => {
+	const right = ride.madeBy === scope.personId ? 'note' : 'correct';
+	await writeHorse(db, scope, ride.horseId, right, async (tx, horse) => {
 		await tx
 			.update(tables.ride)
 			.set({ undoneAt: undone ? new Date() : null })

@@ -3,7 +3,7 @@ import { CoreError } from '../../../core/errors/index.js';
 import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import type { SaddleKind } from '../../../core/checks/index.js';
-import { mustWrite, yardIds, type Scope } from './scope.js';
+import { mustMayInYard, yardIds, type Scope } from './scope.js';
 import { keepEarlier, mustMatchVersion } from './versions.js';
 
 export type Saddle = typeof tables.saddle.$inferSelect;
@@ -89,12 +89,12 @@ const sameSaddle = (a: Saddle, b: SaddleInput): boolean =>
 
 /** Adds or edits a saddle. The same write twice changes nothing; an edit says which version it started from, and keeps what was before. */
 export async function putSaddle(db: Database, scope: Scope, { version, ...input }: SaddleInput): Promise<Saddle> {
-	mustWrite(scope, input.yardId);
+	mustMayInYard(scope, input.yardId, 'saddle');
 	return db.transaction(async (tx) => {
 		const [made] = await tx.insert(tables.saddle).values(input).onConflictDoNothing().returning();
 		if (made) return made;
 		const old = await findSaddle(tx, scope, input.id);
-		mustWrite(scope, old.yardId);
+		mustMayInYard(scope, old.yardId, 'saddle');
 		if (old.yardId !== input.yardId) throw new CoreError('not-found');
 		if (sameSaddle(old, input)) return old;
 		mustMatchVersion(old.version, version);
@@ -113,7 +113,7 @@ export async function putSaddle(db: Database, scope: Scope, { version, ...input 
 /** Retires a saddle, or brings it back. One that is still in use on a horse is rested there first. */
 export async function setSaddleRetired(db: Database, scope: Scope, id: string, retired: boolean): Promise<void> {
 	const saddle = await findSaddle(db, scope, id);
-	mustWrite(scope, saddle.yardId);
+	mustMayInYard(scope, saddle.yardId, 'saddle');
 	if (retired) {
 		const [worn] = await db
 			.select({ horse: tables.horse.name })

@@ -1,7 +1,7 @@
-import { eq } from 'drizzle-orm';
+import { eq, inArray, or, type AnyColumn, type SQL } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
+import { rightsOf, roleMay, type GuestRole, type Right, type Role } from '../../../core/people/index.js';
 import { tables, type Asker } from '../db/index.js';
-import type { Role } from '../db/schema/index.js';
 
 export interface Membership {
 	readonly yardId: string;
@@ -9,40 +9,89 @@ export interface Membership {
 	readonly role: Role;
 }
 
-/** Who asks, and in which yards: every record function takes one and looks nowhere else. */
+/** One horse of another yard that was shared with the person. */
+export interface GuestOf {
+	readonly horseId: string;
+	readonly role: GuestRole;
+}
+
+/** Who asks, in which yards and of which shared horses: every record function takes one and looks nowhere else. */
 export interface Scope {
 	readonly personId: string;
 	readonly memberships: readonly Membership[];
+	readonly guestOf: readonly GuestOf[];
 }
 
-/** The yards a person belongs to, by name. */
+export const NOBODY: Scope = { personId: '', memberships: [], guestOf: [] };
+
+/** The yards a person belongs to, by name, and the horses shared with them. */
 export async function scopeOf(db: Asker, personId: string): Promise<Scope> {
-	const memberships = await db
-		.select({ yardId: tables.yard.id, yardName: tables.yard.name, role: tables.membership.role })
-		.from(tables.membership)
-		.innerJoin(tables.yard, eq(tables.yard.id, tables.membership.yardId))
-		.where(eq(tables.membership.personId, personId))
-		.orderBy(tables.yard.name);
-	return { personId, memberships };
+	const { membership, yard, horseGuest } = tables;
+	const [memberships, guestOf] = await Promise.all([
+		db
+			.select({ yardId: yard.id, yardName: yard.name, role: membership.role })
+			.from(membership)
+			.innerJoin(yard, eq(yard.id, membership.yardId))
+			.where(eq(membership.personId, personId))
+			.orderBy(yard.name, yard.createdAt),
+		db
+			.select({ horseId: horseGuest.horseId, role: horseGuest.role })
+			.from(horseGuest)
+			.where(eq(horseGuest.personId, personId))
+	]);
+	return { personId, memberships, guestOf };
 }
 
 export const yardIds = (scope: Scope): string[] => scope.memberships.map((m) => m.yardId);
+export const sharedHorseIds = (scope: Scope): string[] => scope.guestOf.map((g) => g.horseId);
 
-/** Throws `not-found` for a yard that is not one's own, `read-only` for a viewer. */
-export function mustWrite(scope: Scope, yardId: string): void {
-	const membership = scope.memberships.find((m) => m.yardId === yardId);
-	if (!membership) throw new CoreError('not-found');
-	if (membership.role === 'viewer') throw new CoreError('read-only');
+/** Rows of horses that the person may see: of their yards, or shared with them. */
+export function seenBy(scope: Scope, of: { readonly yardId: AnyColumn; readonly horseId: AnyColumn }): SQL {
+	const own = inArray(of.yardId, yardIds(scope));
+	return scope.guestOf.length === 0 ? own : (or(own, inArray(of.horseId, sharedHorseIds(scope))) as SQL);
 }
 
-/** Throws `read-only` for a person who may write in none of their yards: asked before a body is read at all. */
+/** What a record belongs to. */
+export interface Belongs {
+	readonly yardId: string;
+	readonly horseId: string;
+}
+
+const memberOf = (scope: Scope, yardId: string): Membership | undefined =>
+	scope.memberships.find((m) => m.yardId === yardId);
+
+/** What the person may do with one horse. */
+export function rightsOn(scope: Scope, { yardId, horseId }: Belongs): readonly Right[] {
+	const role = memberOf(scope, yardId)?.role ?? scope.guestOf.find((g) => g.horseId === horseId)?.role;
+	return role ? rightsOf(role) : [];
+}
+
+/** Throws `not-found` for a horse that is not one's own to see, `read-only` where one may see it and no more. */
+export function mustMay(scope: Scope, of: Belongs, right: Right): void {
+	const rights = rightsOn(scope, of);
+	if (rights.length === 0) throw new CoreError('not-found');
+	if (!rights.includes(right)) throw new CoreError('read-only');
+}
+
+/** One's own record needs no more than the right to record; anybody else's the right to correct. */
+export const mustChange = (scope: Scope, of: Belongs & { readonly madeBy: string | null }): void =>
+	mustMay(scope, of, of.madeBy === scope.personId ? 'record' : 'correct');
+
+export function yardMay(scope: Scope, yardId: string, right: Right): boolean {
+	const member = memberOf(scope, yardId);
+	return member !== undefined && roleMay(member.role, right);
+}
+
+/** The same for what is a yard's, not one horse's. */
+export function mustMayInYard(scope: Scope, yardId: string, right: Right): void {
+	if (!memberOf(scope, yardId)) throw new CoreError('not-found');
+	if (!yardMay(scope, yardId, right)) throw new CoreError('read-only');
+}
+
+/** Throws `read-only` for a person who may write nowhere at all: asked before a body is read. */
 export function mustWriteSomewhere(scope: Scope): void {
-	if (!scope.memberships.some((m) => m.role !== 'viewer')) throw new CoreError('read-only');
-}
-
-/** True when the person may change records of this yard. */
-export function mayWrite(scope: Scope, yardId: string): boolean {
-	return scope.memberships.some((m) => m.yardId === yardId && m.role !== 'viewer');
+	const roles = [...scope.memberships, ...scope.guestOf].map((m) => m.role);
+	if (!roles.some((role) => roleMay(role, 'note'))) throw new CoreError('read-only');
 }
 
 /** True for a person who works on horses: their visits have treatment notes. */

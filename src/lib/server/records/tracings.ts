@@ -1,7 +1,7 @@
 import { and, desc, eq, inArray, isNull, max, ne, sql } from 'drizzle-orm';
 import type { Tracing } from '../../../core/curve/index.js';
 import { tables, type Asker } from '../db/index.js';
-import { yardIds, type Scope } from './scope.js';
+import { seenBy, type Scope } from './scope.js';
 import type { TracingInput } from './visits.js';
 
 export interface VisitTracing extends Tracing {
@@ -87,9 +87,7 @@ export async function findTracedVisit(
 	const [visit] = await db
 		.select()
 		.from(tables.visit)
-		.where(
-			and(eq(tables.visit.id, visitId), eq(tables.visit.horseId, horseId), inArray(tables.visit.yardId, yardIds(scope)))
-		);
+		.where(and(eq(tables.visit.id, visitId), eq(tables.visit.horseId, horseId), seenBy(scope, tables.visit)));
 	if (!visit) return null;
 	const rows = await db
 		.select()
@@ -103,11 +101,13 @@ export async function findTracedVisit(
 /** How many other horses a visit is compared with. */
 const MOST_NEIGHBOURS = 40;
 
-/** The backs of a horse's neighbours as last traced, one tracing a station: those of its yard that were traced last. The caller has bounded the horse. */
+/** The backs of a horse's neighbours as last traced, one tracing a station: those of its yard that were traced last; none for a guest of the one horse. The caller has bounded the horse. */
 export async function listNeighbours(
 	db: Asker,
+	scope: Scope,
 	horse: { readonly id: string; readonly yardId: string }
 ): Promise<{ id: string; name: string; tracings: VisitTracing[] }[]> {
+	if (!scope.memberships.some((m) => m.yardId === horse.yardId)) return [];
 	const { tracing, visit } = tables;
 	const last = await db
 		.select({ id: tables.horse.id, name: tables.horse.name, day: max(visit.visitedOn) })

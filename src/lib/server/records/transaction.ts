@@ -2,7 +2,8 @@ import { CoreError } from '../../../core/errors/index.js';
 import type { Asker, Database } from '../db/index.js';
 import { bringUpToDate, changing } from './calls.js';
 import { findHorse, lockHorse, type Horse } from './horses.js';
-import { mustWrite, type Scope } from './scope.js';
+import type { Right } from '../../../core/people/index.js';
+import { mustMay, type Scope } from './scope.js';
 
 /** As many may wait for one horse; more are told to try again. */
 const MOST_WAITING = 20;
@@ -62,13 +63,14 @@ export async function writeHorse<T>(
 	db: Database,
 	scope: Scope,
 	horseId: string,
+	right: Right,
 	work: (tx: Asker, horse: Horse) => Promise<T>
 ): Promise<T> {
 	const horse = await findHorse(db, scope, horseId);
-	mustWrite(scope, horse.yardId);
+	mustMay(scope, { yardId: horse.yardId, horseId }, right);
 	// Judging waits outside of the line: the next writer goes in meanwhile.
 	return judged(
 		db,
-		inTurn(horseId, () => changing(db, async (tx) => work(tx, await lockHorse(tx, scope, horseId))))
+		inTurn(horseId, () => changing(db, async (tx) => work(tx, await lockHorse(tx, scope, horseId, right))))
 	);
 }

@@ -5,7 +5,8 @@ import { tables, type Asker, type Database } from '../db/index.js';
 import { shapeChanged } from './calls.js';
 import { findHorse, type Horse } from './horses.js';
 import { andJudge, inTurn, writeHorse } from './transaction.js';
-import { mustWrite, yardIds, type Scope } from './scope.js';
+import { noteDeed } from './deeds.js';
+import { mustChange, mustMayInYard, seenBy, type Scope } from './scope.js';
 import { keepEarlier, mustMatchVersion } from './versions.js';
 
 export interface TracingInput {
@@ -124,13 +125,18 @@ async function writeVisit(tx: Asker, scope: Scope, horse: Horse, input: VisitInp
 	const [old] = await tx.select().from(tables.visit).where(eq(tables.visit.id, input.id)).for('update');
 	if (!old) return makeVisit(tx, scope, horse, input, hash);
 	if (old.horseId !== horse.id) throw new CoreError('not-found');
+	mustChange(scope, old);
 	if (old.contentHash === hash && old.undoneAt === null)
 		return { outcome: 'unchanged', version: old.version, known: 0 };
 	return replaceVisit(tx, scope, old, input, hash);
 }
 
-async function judgedAfter(tx: Asker, horse: Horse, written: Written): Promise<Written> {
-	if (written.outcome === 'made' || written.outcome === 'changed') await shapeChanged(tx, horse);
+async function judgedAfter(tx: Asker, scope: Scope, horse: Horse, on: string, written: Written): Promise<Written> {
+	if (written.outcome === 'made' || written.outcome === 'changed') {
+		await shapeChanged(tx, horse);
+		const what = written.outcome === 'made' ? 'visit-made' : 'visit-changed';
+		await noteDeed(tx, scope, { yardId: horse.yardId, horseId: horse.id, what, about: { on } });
+	}
 	return written;
 }
 
@@ -145,8 +151,8 @@ const named = (input: VisitInput, writer: string): VisitInput => ({
  * the same id is an edit, which names the version it started from, and the earlier version is kept.
  */
 export async function putVisit(db: Database, scope: Scope, input: VisitInput, writer = ''): Promise<Written> {
-	return writeHorse(db, scope, input.horseId, async (tx, horse) =>
-		judgedAfter(tx, horse, await writeVisit(tx, scope, horse, named(input, writer)))
+	return writeHorse(db, scope, input.horseId, 'record', async (tx, horse) =>
+		judgedAfter(tx, scope, horse, input.visitedOn, await writeVisit(tx, scope, horse, named(input, writer)))
 	);
 }
 
@@ -162,7 +168,7 @@ function mergedTracings(stand: readonly TracingInput[], come: readonly TracingIn
  */
 export async function addTracings(db: Database, scope: Scope, given: VisitInput, writer = ''): Promise<Written> {
 	const input = named(given, writer);
-	return writeHorse(db, scope, input.horseId, async (tx, horse) => {
+	return writeHorse(db, scope, input.horseId, 'record', async (tx, horse) => {
 		const [old] = await tx.select().from(tables.visit).where(eq(tables.visit.id, input.id));
 		if (old && old.horseId !== horse.id) throw new CoreError('not-found');
 		const stand = old ? await tx.select().from(tables.tracing).where(eq(tables.tracing.visitId, old.id)) : [];
@@ -178,19 +184,22 @@ export async function addTracings(db: Database, scope: Scope, given: VisitInput,
 			checked: (old?.checked ?? false) || (input.checked ?? false),
 			...(old ? { version: old.version } : {})
 		});
-		return judgedAfter(tx, horse, written);
+		return judgedAfter(tx, scope, horse, old?.visitedOn ?? input.visitedOn, written);
 	});
 }
 
 /** Takes a visit back (`undone`) or puts it in again. Nothing is deleted. */
 export async function setVisitUndone(db: Database, scope: Scope, visitId: string, undone: boolean): Promise<void> {
-	const { horseId } = await findVisit(db, scope, visitId);
-	await writeHorse(db, scope, horseId, async (tx, horse) => {
+	const visit = await findVisit(db, scope, visitId);
+	mustChange(scope, visit);
+	await writeHorse(db, scope, visit.horseId, 'record', async (tx, horse) => {
 		await tx
 			.update(tables.visit)
 			.set({ undoneAt: undone ? sql`now()` : null })
 			.where(eq(tables.visit.id, visitId));
 		await shapeChanged(tx, horse);
+		const what = undone ? 'visit-undone' : 'visit-restored';
+		await noteDeed(tx, scope, { yardId: horse.yardId, horseId: horse.id, what, about: { on: visit.visitedOn } });
 	});
 }
 
@@ -198,7 +207,8 @@ export async function setVisitUndone(db: Database, scope: Scope, visitId: string
 export async function moveVisit(db: Database, scope: Scope, visitId: string, toHorseId: string): Promise<void> {
 	const visit = await findVisit(db, scope, visitId);
 	const to = await findHorse(db, scope, toHorseId);
-	mustWrite(scope, visit.yardId);
+	mustMayInYard(scope, visit.yardId, 'record');
+	mustChange(scope, visit);
 	if (to.yardId !== visit.yardId) throw new CoreError('not-found');
 	if (to.id === visit.horseId) return;
 	const [first, second] = [visit.horseId, to.id].sort() as [string, string];
@@ -230,6 +240,8 @@ export async function moveVisit(db: Database, scope: Scope, visitId: string, toH
 					.delete(tables.storedCall)
 					.where(and(eq(tables.storedCall.visitId, visitId), inArray(tables.storedCall.pairingId, pairings)));
 				for (const horse of both) await shapeChanged(tx, horse);
+				const about = { on: visit.visitedOn, to: to.name };
+				await noteDeed(tx, scope, { yardId: visit.yardId, horseId: visit.horseId, what: 'visit-moved', about });
 			})
 		)
 	);
@@ -277,7 +289,7 @@ export async function findVisit(db: Asker, scope: Scope, visitId: string): Promi
 	const [found] = await db
 		.select()
 		.from(tables.visit)
-		.where(and(eq(tables.visit.id, visitId), inArray(tables.visit.yardId, yardIds(scope))));
+		.where(and(eq(tables.visit.id, visitId), seenBy(scope, tables.visit)));
 	if (!found) throw new CoreError('not-found');
 	return found;
 }

@@ -13,7 +13,7 @@
 	}
 	interface Props {
 		horseId: string;
-		mayWrite: boolean;
+		mayMark: boolean;
 		pairingId: string | undefined;
 		marks: readonly Mark[];
 		/** Marks that were taken away and can be put back. */
@@ -28,7 +28,7 @@
 		/** What the last form of the page was answered. */
 		form: { message?: string; typed?: Record<string, string>; done?: string; id?: string } | null;
 	}
-	const { horseId, mayWrite, pairingId, marks, gone, visits, day, joined, baseline, newId, form }: Props = $props();
+	const { horseId, mayMark, pairingId, marks, gone, visits, day, joined, baseline, newId, form }: Props = $props();
 	const markHere = $derived(marks.find((m) => visits.some((v) => v.id === m.visitId && v.visitedOn === day)));
 	const alarming = $derived(joined?.verdict === 'refit' || joined?.verdict === 'stop');
 	let fitted = $state(false);
@@ -42,7 +42,7 @@
 		{#each marks as mark (mark.id)}
 			<li>
 				{formatDay(mark.fittedOn)}{mark.fittedBy ? `, ${mark.fittedBy}` : ', by nobody named'}
-				{#if mayWrite}<form method="POST" action="?/unfit" use:enhance>
+				{#if mayMark}<form method="POST" action="?/unfit" use:enhance>
 						<input type="hidden" name="id" value={mark.id} /><input type="hidden" name="out" value="yes" /><button
 							class="btn btn-ghost"
 							aria-label={`Take away the fit mark of ${formatDay(mark.fittedOn)}`}>Take away</button
@@ -50,7 +50,7 @@
 					</form>{/if}
 			</li>
 		{/each}
-		{#each mayWrite ? gone : [] as mark (mark.id)}
+		{#each mayMark ? gone : [] as mark (mark.id)}
 			<li class="quiet">
 				taken away: {formatDay(mark.fittedOn)}{mark.fittedBy ? `, ${mark.fittedBy}` : ''}
 				<form method="POST" action="?/unfit" use:enhance>
@@ -71,7 +71,7 @@
 			Fit mark set. <button class="btn">Undo</button>
 		</form>
 	{/if}
-	{#if pairingId && visits.length > 0 && mayWrite}
+	{#if pairingId && visits.length > 0 && mayMark}
 		<form
 			method="POST"
 			action="?/fit"

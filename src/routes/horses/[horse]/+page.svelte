@@ -64,7 +64,9 @@
 		void goto(next, { replaceState: true, noScroll: true, keepFocus: true });
 	}
 	const sheetsHref = (day: string): string | undefined => {
-		const visit = data.mayWrite ? data.visits.find((v) => v.visitedOn === day && v.tracings > 0) : undefined;
+		const visit = data.may.includes('record')
+			? data.visits.find((v) => v.visitedOn === day && v.tracings > 0)
+			: undefined;
 		return visit && `/horses/${data.horse.id}/visits/new?visit=${visit.id}`;
 	};
 	const visitsOn = $derived(data.visits.filter((v) => v.visitedOn === data.day));
@@ -99,7 +101,7 @@
 		{/if}
 	</div>
 	<span class="acts">
-		{#each HORSE_PLACES.filter((p) => data.mayWrite || !p.writes) as place (place.href)}
+		{#each HORSE_PLACES.filter((p) => !p.needs || data.may.includes(p.needs)) as place (place.href)}
 			<a
 				class="btn"
 				class:btn-primary={place.href === '/walk'}
@@ -182,7 +184,7 @@
 	{/if}
 	<FitMarks
 		horseId={data.horse.id}
-		mayWrite={data.mayWrite}
+		mayMark={data.may.includes('mark')}
 		pairingId={data.pairing?.id}
 		marks={data.marks}
 		gone={data.undoneMarks.filter((m) => m.pairingId === data.pairing?.id)}
@@ -200,12 +202,12 @@
 				{formatDay(visit.visitedOn)}: {visit.tracings} tracings{visit.taps
 					? `, ${visit.taps} things noted`
 					: ''}{visit.note ? `. “${visit.note}”` : ''}
-				{#if data.mayWrite}<a
+				{#if data.may.includes('record')}<a
 						class="link"
 						data-sveltekit-reload
 						href={`/horses/${data.horse.id}/walk?visit=${visit.id}`}>Go on with it</a
 					>{/if}
-				{#if data.mayWrite && data.saved?.id !== visit.id}<a
+				{#if data.may.includes('record') && data.saved?.id !== visit.id}<a
 						class="link"
 						href={`/horses/${data.horse.id}?on=${visit.visitedOn}&saved=${visit.id}`}>Entered by mistake?</a
 					>{/if}
@@ -215,7 +217,8 @@
 			<a class="link" href={`/horses/${data.horse.id}/record`}>All visits, notes and what was taken back</a>
 			<a class="link" href={`/api/horses/${data.horse.id}/points.csv`} download>All points, CSV</a>
 			<a class="link" href={`/api/horses/${data.horse.id}/archive.json`} download>Tracings and fit marks, JSON</a>
-			{#if data.mayWrite}<a class="link" href={`/horses/${data.horse.id}/edit`}>Edit or archive</a>{/if}
+			{#if data.may.includes('horse')}<a class="link" href={`/horses/${data.horse.id}/edit`}>Edit or archive</a>{/if}
+			{#if data.may.includes('people')}<a class="link" href={`/horses/${data.horse.id}/share`}>Share this horse</a>{/if}
 		</p>
 	</section>
 </div>

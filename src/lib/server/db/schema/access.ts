@@ -1,10 +1,24 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, doublePrecision, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { bigint, boolean, check, doublePrecision, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { ROLES, type Role } from '../../../../core/people/index.js';
 import { at, oneOf } from './columns.js';
 
-export const ROLES = ['owner', 'bodyworker', 'fitter', 'viewer'] as const;
+/** How often an address or an account has asked for something that is limited: the sign-in library's own. */
+export const rateLimit = pgTable('rate_limit', {
+	id: uuid('id').primaryKey(),
+	key: text('key').notNull().unique(),
+	count: integer('count').notNull(),
+	lastRequest: bigint('last_request', { mode: 'number' }).notNull()
+});
 
-export type Role = (typeof ROLES)[number];
+/** The mailbox stand-in: mails of a demo or a test, shown instead of sent. */
+export const mailbox = pgTable('mailbox', {
+	id: bigint('id', { mode: 'number' }).primaryKey().generatedAlwaysAsIdentity(),
+	to: text('to').notNull(),
+	subject: text('subject').notNull(),
+	text: text('text').notNull(),
+	sentAt: at('sent_at').notNull().defaultNow()
+});
 
 /** The sign-in library's `user`. */
 export const person = pgTable('person', {

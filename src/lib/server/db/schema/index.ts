@@ -3,3 +3,4 @@ export * from './horse.js';
 export * from './saddle.js';
 export * from './visit.js';
 export * from './judgement.js';
+export * from './sharing.js';

@@ -1,11 +1,15 @@
 import { redirect } from '@sveltejs/kit';
 import { answerForm, answerPage, parseFields, parseId, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { findHorse, putHorse, setHorseArchived } from '$lib/server/records/index.js';
+import { findHorse, mustMayInYard, putHorse, setHorseArchived } from '$lib/server/records/index.js';
 import type { Actions, PageServerLoad } from './$types.js';
 
 export const load: PageServerLoad = ({ locals, params }) =>
-	answerPage(async () => ({ edited: await findHorse(app().db, locals.scope, parseId(params.horse)) }));
+	answerPage(async () => {
+		const edited = await findHorse(app().db, locals.scope, parseId(params.horse));
+		mustMayInYard(locals.scope, edited.yardId, 'horse');
+		return { edited };
+	});
 
 export const actions: Actions = {
 	save: async ({ request, locals, params }) => {

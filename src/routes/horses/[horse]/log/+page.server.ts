@@ -1,6 +1,6 @@
 import { answerPage } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { listRides, mustWrite } from '$lib/server/records/index.js';
+import { listRides, mustMay } from '$lib/server/records/index.js';
 import type { PageServerLoad } from './$types.js';
 
 const SHOWN = 30;
@@ -8,7 +8,7 @@ const SHOWN = 30;
 export const load: PageServerLoad = ({ locals, parent }) =>
 	answerPage(async () => {
 		const { horse, pairings } = await parent();
-		mustWrite(locals.scope, horse.yardId);
+		mustMay(locals.scope, { yardId: horse.yardId, horseId: horse.id }, 'note');
 		const rides = (await listRides(app().db, horse.id)).slice(0, SHOWN);
 		return {
 			saddles: pairings.filter((p) => p.inUse).map((p) => ({ id: p.saddleId, name: p.saddleName })),

@@ -17,13 +17,13 @@ const RIDES = 100;
 export const load: PageServerLoad = ({ locals, parent }) =>
 	answerPage(async () => {
 		const { db } = app();
-		const { horse, mayWrite } = await parent();
+		const { horse, may } = await parent();
 		const [visits, fields, rides, undoneRides, horses] = await Promise.all([
 			listAllVisits(db, horse.id),
 			listVisitFields(db, horse.id),
 			listRides(db, horse.id),
 			listUndoneRides(db, horse.id),
-			mayWrite ? listHorseNames(db, locals.scope, horse.yardId) : []
+			may.includes('correct') ? listHorseNames(db, locals.scope, horse.yardId) : []
 		]);
 		const found = new Map(fields.map((v) => [v.id, v]));
 		const line = ({ id, riddenOn, seen, changes, note }: (typeof rides)[number]) => ({

@@ -51,7 +51,7 @@
 					<div class="line">
 						<a class="link" href={`/horses/${data.horse.id}?on=${v.visitedOn}`}><b>{formatDay(v.visitedOn)}</b></a>
 						<span class="quiet">{holds(v)}{v.counts ? '' : ' · opened only, not counted as a look'}</span>
-						{#if data.mayWrite}
+						{#if data.may.includes('record')}
 							<span class="acts">
 								<a class="btn btn-ghost" data-sveltekit-reload href={`/horses/${data.horse.id}/walk?visit=${v.id}`}
 									>Go on</a
@@ -108,7 +108,7 @@
 				{#each gone as v (v.id)}
 					<li class="line">
 						<span><b>{formatDay(v.visitedOn)}</b> <span class="quiet">{holds(v)}</span></span>
-						{#if data.mayWrite}<button
+						{#if data.may.includes('record')}<button
 								class="btn"
 								disabled={busy}
 								aria-label={`Put in again the visit of ${formatDay(v.visitedOn)}`}
@@ -119,7 +119,7 @@
 				{#each data.undoneRides as r (r.id)}
 					<li class="line">
 						<span><b>{formatDay(r.riddenOn)}</b> <span class="quiet">ride: {rideWords(r)}</span></span>
-						{#if data.mayWrite}<button
+						{#if data.may.includes('record')}<button
 								class="btn"
 								disabled={busy}
 								onclick={() => void act(() => redoRide(r.id), 'Put in again.')}>Put in again</button

@@ -1,7 +1,7 @@
 import { ageYearsOn } from '$core/units/index.js';
 import { answerPage } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { findHand, latestCalls, mustWrite, readBefore, treatsHorses } from '$lib/server/records/index.js';
+import { findHand, latestCalls, mustMay, readBefore, treatsHorses } from '$lib/server/records/index.js';
 import type { PageServerLoad } from './$types.js';
 
 /** Nothing here hangs on the visit or the step: the page is kept by the device and opens without a connection. */
@@ -9,7 +9,7 @@ export const load: PageServerLoad = ({ locals, parent }) =>
 	answerPage(async () => {
 		const { db } = app();
 		const { horse, pairings } = await parent();
-		mustWrite(locals.scope, horse.yardId);
+		mustMay(locals.scope, { yardId: horse.yardId, horseId: horse.id }, 'record');
 		const inUse = pairings.filter((p) => p.inUse);
 		const [hand, before, shapes] = await Promise.all([
 			findHand(db, locals.scope),

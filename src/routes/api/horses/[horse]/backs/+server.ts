@@ -8,7 +8,7 @@ export const GET: RequestHandler = ({ params, locals }) =>
 	answerJson(async () => {
 		const { db } = app();
 		const horse = await findHorse(db, locals.scope, parseId(params.horse));
-		const neighbours = await listNeighbours(db, horse);
+		const neighbours = await listNeighbours(db, locals.scope, horse);
 		return {
 			tracings: plainTracings(await listTracings(db, horse.id)),
 			neighbours: neighbours.map((n) => ({ ...n, tracings: plainTracings(n.tracings) }))

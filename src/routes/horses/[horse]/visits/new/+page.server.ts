@@ -1,14 +1,14 @@
 import { consensusCurve } from '$core/curve/index.js';
 import { answerPage, outlineOf, parseId } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { findTracedVisit, listHorseNames, listTracings, listVisits, mustWrite } from '$lib/server/records/index.js';
+import { findTracedVisit, listHorseNames, listTracings, listVisits, mustMay } from '$lib/server/records/index.js';
 import type { PageServerLoad } from './$types.js';
 
 export const load: PageServerLoad = ({ locals, url, parent }) =>
 	answerPage(async () => {
 		const { db } = app();
 		const { horse } = await parent();
-		mustWrite(locals.scope, horse.yardId);
+		mustMay(locals.scope, { yardId: horse.yardId, horseId: horse.id }, 'record');
 		const visitId = url.searchParams.get('visit');
 		// A visit that is only on the device so far has no tracings of its own.
 		const own = visitId ? await findTracedVisit(db, locals.scope, horse.id, parseId(visitId)) : null;

@@ -1,0 +1,110 @@
+import { randomBytes } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import net from 'node:net';
+import path from 'node:path';
+import { createInterface } from 'node:readline/promises';
+import { ensureBuild } from './build.mjs';
+import { ensureDebian, ensurePackages, runAsync, stateFolder } from './host.mjs';
+import { startPostgres } from './postgres.mjs';
+import { startServer } from './server.mjs';
+import { joinUsers } from './users.mjs';
+
+export const USUAL_PORT = 4870;
+
+export function portFree(port, host = '127.0.0.1') {
+	return new Promise((resolve) => {
+		const probe = net.createServer();
+		probe.once('error', () => resolve(false));
+		probe.listen(port, host, () => probe.close(() => resolve(true)));
+	});
+}
+
+/** Signs sessions; made on the first start, so that a restart keeps people signed in. */
+function secretOf(folder) {
+	const file = path.join(folder, 'secret');
+	if (!existsSync(file)) writeFileSync(file, randomBytes(32).toString('base64url'), { mode: 0o600 });
+	return readFileSync(file, 'utf8');
+}
+
+/** Settings of a file beside the data, one `NAME=value` a line; what the environment says goes before it. */
+function settingsFile(folder) {
+	const file = path.join(folder, 'settings.env');
+	if (existsSync(file)) process.loadEnvFile(file);
+	return file;
+}
+
+/** Demo accounts have a known password: nobody gets them into a database of their own unasked. */
+async function mayWriteDemo() {
+	if (process.argv.includes('--yes')) return true;
+	if (!process.stdin.isTTY) return false;
+	const ask = createInterface({ input: process.stdin, output: process.stdout });
+	const answer = await ask.question('DATABASE_URL is set. Write demo accounts, with a known password, into it? [y/N] ');
+	ask.close();
+	return /^y/i.test(answer.trim());
+}
+
+/** The folder of a place, the demo's or the real one, and the database in it or elsewhere. */
+export async function openPlace({ demo }) {
+	await ensurePackages();
+	const folder = demo ? stateFolder() : path.join(stateFolder(), 'place');
+	mkdirSync(folder, { recursive: true });
+	const settings = demo ? undefined : settingsFile(folder);
+	const own = process.env.DATABASE_URL;
+	if (own && demo && !(await mayWriteDemo()))
+		throw new Error('DATABASE_URL is set: say --yes to write demo accounts into it, or unset it');
+	if (!own) await ensureDebian(['postgresql']);
+	const users = joinUsers(path.join(folder, 'users'));
+	const postgres = own ? { url: own, stop: async () => {} } : await startPostgres(path.join(folder, 'postgres'));
+	return {
+		folder,
+		settings,
+		url: postgres.url,
+		/** Stops the database when nobody else uses it. */
+		leave: async () => {
+			if (users.leave()) await postgres.stop();
+		}
+	};
+}
+
+/** Prepares and serves a place until it is told to end; answers with where it is. */
+export async function runPlace({ demo, env }) {
+	const place = await openPlace({ demo });
+	const prepared = runAsync(
+		process.execPath,
+		['--import=tsx', 'scripts/prepareDatabase.ts', ...(demo ? ['--demo'] : [])],
+		{
+			env: { ...process.env, DATABASE_URL: place.url }
+		}
+	);
+	const build = ensureBuild();
+	await prepared;
+	const wanted = Number(process.env.PORT) || USUAL_PORT;
+	const host = process.env.HOST || '127.0.0.1';
+	const free = await portFree(wanted, host);
+	if (!free && !demo) {
+		await place.leave();
+		throw new Error(`port ${wanted} is taken: set PORT to another one, or end what listens there`);
+	}
+	const server = await startServer({
+		build: await build,
+		databaseUrl: place.url,
+		secret: process.env.ZT_SECRET || secretOf(place.folder),
+		port: free ? wanted : 0,
+		host,
+		env
+	}).catch(async (error) => {
+		await place.leave();
+		throw error;
+	});
+	let stopping = false;
+	const stop = async () => {
+		if (stopping) return;
+		stopping = true;
+		await server.stop();
+		await place.leave();
+		process.exit(0);
+	};
+	for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, stop);
+	server.ended.then(stop);
+	return { url: server.url, settings: place.settings };
+}

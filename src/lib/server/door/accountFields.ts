@@ -1,0 +1,61 @@
+import Joi from 'joi';
+import { GUEST_ROLES, ROLES, type GuestRole, type Role } from '../../../core/people/index.js';
+import { LEAST_PASSWORD, MOST_PASSWORD } from '../access/auth.js';
+import { id, line } from './values.js';
+
+const email = Joi.string().trim().lowercase().max(200).email({ tlds: false });
+const maybeEmail = email.empty('').allow(null).default(null);
+/** A link's token, of the sign-in library or of an invitation. */
+const token = Joi.string()
+	.max(2000)
+	.pattern(/^[\w.~-]+$/, 'a whole link');
+/** Its length is judged by the sign-in library's own rule, with a sentence of its own. */
+const password = Joi.string().max(4 * MOST_PASSWORD);
+const days = Joi.number().integer().min(1).max(60).default(14);
+
+/** What comes in about accounts, yards and who belongs to them. */
+export const accountSchemas = {
+	signUp: Joi.object<{ name: string; email: string; password: string; invite: string }>({
+		name: line(80).min(1).required(),
+		email: email.required(),
+		password: password.required(),
+		invite: token.empty('').default('')
+	}),
+	address: Joi.object<{ email: string }>({ email: email.required() }),
+	token: Joi.object<{ token: string }>({ token: token.required() }).unknown(true),
+	reset: Joi.object<{ token: string; password: string }>({ token: token.required(), password: password.required() }),
+	newPassword: Joi.object<{ present: string; next: string }>({
+		present: password.required(),
+		next: password.required()
+	}),
+	name: Joi.object<{ name: string }>({ name: line(80).min(1).required() }),
+	session: Joi.object<{ id: string }>({ id: id.required() }),
+	yard: Joi.object<{ id: string; name: string }>({ id: id.required(), name: line(80).min(1).required() }),
+	yardName: Joi.object<{ name: string }>({ name: line(80).min(1).required() }),
+	person: Joi.object<{ person: string }>({ person: id.required() }),
+	role: Joi.object<{ person: string; role: Role }>({
+		person: id.required(),
+		role: Joi.string()
+			.valid(...ROLES)
+			.required()
+	}),
+	invite: Joi.object<{ id: string; role: Role; email: string | null; days: number }>({
+		id: id.required(),
+		role: Joi.string()
+			.valid(...ROLES)
+			.required(),
+		email: maybeEmail,
+		days
+	}),
+	share: Joi.object<{ id: string; role: GuestRole; email: string | null; days: number }>({
+		id: id.required(),
+		role: Joi.string()
+			.valid(...GUEST_ROLES)
+			.required(),
+		email: maybeEmail,
+		days
+	}),
+	invitation: Joi.object<{ id: string }>({ id: id.required() })
+} as const;
+
+export const PASSWORD_LENGTH = { least: LEAST_PASSWORD, most: MOST_PASSWORD };

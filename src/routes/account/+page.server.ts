@@ -1,0 +1,41 @@
+import { changeAddress, changeName, changePassword, endSession, listSessions } from '$lib/server/access/accounts.js';
+import { askedOf } from '$lib/server/access/askAuth.js';
+import { passOn } from '$lib/server/access/cookies.js';
+import { app } from '$lib/server/app.js';
+import { accountSchemas, answerForm, answerPage, parseFields, PASSWORD_LENGTH } from '$lib/server/door/index.js';
+import { listSharedHorses } from '$lib/server/records/index.js';
+import type { Actions, PageServerLoad } from './$types.js';
+
+export const load: PageServerLoad = ({ locals, request, url }) =>
+	answerPage(async () => ({
+		email: locals.person?.email ?? '',
+		mail: app().mailer.able,
+		least: PASSWORD_LENGTH.least,
+		sessions: await listSessions(request.headers),
+		shared: await listSharedHorses(app().db, locals.scope),
+		done: url.searchParams.get('done')
+	}));
+
+export const actions: Actions = {
+	name: (event) =>
+		answerForm(event.request, async (form) => {
+			await changeName(askedOf(event), parseFields(form, accountSchemas.name).name);
+			return { done: 'name' as const };
+		}),
+	address: (event) =>
+		answerForm(event.request, async (form) => {
+			await changeAddress(askedOf(event), parseFields(form, accountSchemas.address).email);
+			return { done: 'mailed' as const };
+		}),
+	password: (event) =>
+		answerForm(event.request, async (form) => {
+			const { present, next } = parseFields(form, accountSchemas.newPassword);
+			passOn(event.cookies, await changePassword(askedOf(event), present, next));
+			return { done: 'password' as const };
+		}),
+	end: (event) =>
+		answerForm(event.request, async (form) => {
+			await endSession(event.request.headers, parseFields(form, accountSchemas.session).id);
+			return { done: 'ended' as const };
+		})
+};

@@ -1,0 +1,205 @@
+<script lang="ts">
+	import { enhance } from '$app/forms';
+	import { agentWords } from '$lib/ui/agentWords.js';
+	import { formatMoment } from '$lib/ui/format.js';
+	import { toggleTheme } from '$lib/ui/theme.js';
+	import { ROLE_WORD } from '$words/index.js';
+	import type { PageProps } from './$types.js';
+
+	const { data, form }: PageProps = $props();
+	const DONE: Readonly<Record<string, string>> = {
+		name: 'Your name is changed.',
+		mailed: 'Look in the mail of your present address: a link there goes on with it.',
+		address: 'Your address is confirmed.',
+		password: 'Your password is changed. Every other session was ended.',
+		ended: 'That session was ended.'
+	};
+	const said = $derived(DONE[(form && 'done' in form ? form.done : data.done) ?? '']);
+</script>
+
+<svelte:head><title>Your account · Zone Tally</title></svelte:head>
+<header class="head-row"><h1>Your account</h1></header>
+{#if form && 'message' in form}<p role="alert" class="alert alert-error mb-3">{form.message}</p>
+{:else if said}<p role="status" class="sheet mb-3"><b>{said}</b></p>{/if}
+<div class="page">
+	<div class="column">
+		<section class="sheet" aria-labelledby="yards-head">
+			<h2 id="yards-head">Your yards</h2>
+			<ul>
+				{#each data.yards as yard (yard.id)}
+					<li class="line">
+						<a class="link" href={`/yards/${yard.id}`}><b>{yard.name}</b></a>
+						<span class="quiet">{ROLE_WORD[yard.role]}</span>
+					</li>
+				{:else}
+					<li class="quiet">None yet. Make one, or open the link of an invitation.</li>
+				{/each}
+			</ul>
+			<a class="btn" href="/yards/new">Make a yard</a>
+			{#if data.shared.length > 0}
+				<h2>Shared with you</h2>
+				<ul>
+					{#each data.shared as horse (horse.id)}
+						<li class="line">
+							<a class="link" href={`/horses/${horse.id}`}><b>{horse.name}</b></a>
+							<span class="quiet">{horse.yard}, {ROLE_WORD[horse.role].toLowerCase()}</span>
+						</li>
+					{/each}
+				</ul>
+			{/if}
+		</section>
+		<section class="sheet" aria-labelledby="sessions-head">
+			<h2 id="sessions-head">Where you are signed in</h2>
+			<ul>
+				{#each data.sessions as s (s.id)}
+					<li class="line">
+						<span
+							><b>{agentWords(s.agent)}</b>
+							<span class="quiet">since {formatMoment(s.since)}{s.address ? `, from ${s.address}` : ''}</span></span
+						>
+						{#if s.present}<span class="quiet">here</span>
+						{:else}
+							<form method="POST" action="?/end" use:enhance>
+								<input type="hidden" name="id" value={s.id} /><button class="btn">End it</button>
+							</form>
+						{/if}
+					</li>
+				{/each}
+			</ul>
+		</section>
+	</div>
+	<div class="column">
+		<section class="sheet" aria-labelledby="you-head">
+			<h2 id="you-head">You</h2>
+			<form
+				method="POST"
+				action="?/name"
+				use:enhance={() =>
+					({ update }) =>
+						update({ reset: false })}
+			>
+				<label
+					>Name<input
+						class="input"
+						name="name"
+						required
+						maxlength="80"
+						autocomplete="name"
+						value={data.person?.name}
+					/></label
+				>
+				<button class="btn">Change it</button>
+			</form>
+			{#if data.mail}
+				<form
+					method="POST"
+					action="?/address"
+					use:enhance={() =>
+						({ update }) =>
+							update({ reset: false })}
+				>
+					<label
+						>Email<input
+							class="input"
+							type="email"
+							name="email"
+							required
+							autocomplete="email"
+							value={data.email}
+						/></label
+					>
+					<button class="btn">Change it</button>
+				</form>
+			{:else}<p class="quiet">Signed in with {data.email}</p>{/if}
+			<p><a class="link" href="/hands">Your hand, in fingers and mm</a></p>
+		</section>
+		<section class="sheet" aria-labelledby="device-head">
+			<h2 id="device-head">This device</h2>
+			<div class="acts">
+				<button class="btn" onclick={toggleTheme}>Paper or stable theme</button>
+				<form method="POST" action="/sign-out"><button class="btn">Sign out</button></form>
+			</div>
+		</section>
+		<section class="sheet" aria-labelledby="password-head">
+			<h2 id="password-head">Password</h2>
+			<form class="tall" method="POST" action="?/password" use:enhance>
+				<label
+					>Present<input class="input" type="password" name="present" required autocomplete="current-password" /></label
+				>
+				<label
+					>New<input
+						class="input"
+						type="password"
+						name="next"
+						required
+						minlength={data.least}
+						autocomplete="new-password"
+					/><span class="hint quiet">{data.least} characters or more</span></label
+				>
+				<button class="btn">Change the password</button>
+			</form>
+		</section>
+	</div>
+</div>
+
+<style>
+	.page {
+		display: grid;
+		grid-template-columns: 1.2fr 1fr;
+		gap: 1rem;
+		align-items: start;
+	}
+	.column {
+		display: grid;
+		gap: 1rem;
+	}
+	section {
+		display: grid;
+		gap: 0.75rem;
+	}
+	h2 {
+		font-size: 1.2rem;
+	}
+	.line {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.25rem 1rem;
+		align-items: center;
+		justify-content: space-between;
+		padding: 0.4rem 0;
+		border-bottom: 1px solid var(--zt-line);
+	}
+	section .btn {
+		justify-self: start;
+	}
+	.acts {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.75rem;
+	}
+	section > form {
+		display: flex;
+		gap: 0.75rem;
+		align-items: end;
+	}
+	section > form.tall {
+		display: grid;
+	}
+	label {
+		display: grid;
+		gap: 0.25rem;
+		font-weight: 600;
+		flex: 1;
+	}
+	.hint {
+		font-weight: 400;
+	}
+	.input {
+		width: 100%;
+	}
+	@media (max-width: 720px) {
+		.page {
+			grid-template-columns: 1fr;
+		}
+	}
+</style>

@@ -1,0 +1,37 @@
+import type { GuestRole, Role } from '../core/people/index.js';
+import { ROLE_WORD } from './roleWords.js';
+
+type About = Readonly<Record<string, string>>;
+
+const role = (value: string | undefined): string =>
+	value === undefined ? '' : (ROLE_WORD[value as Role | GuestRole] ?? value).toLowerCase();
+const on = (a: About): string => (a['on'] ? ` of ${a['on']}` : '');
+
+/** What a deed was, after the name of who did it; the horse is said beside it. */
+const SENTENCES: Readonly<Record<string, (a: About) => string>> = {
+	'yard-made': (a) => `made the yard ${a['name']}`,
+	'yard-renamed': (a) => `called the yard ${a['name']}`,
+	invited: (a) => `invited somebody as ${role(a['role'])}`,
+	'invitation-revoked': (a) => `took back an invitation as ${role(a['role'])}`,
+	joined: (a) => `joined as ${role(a['role'])}`,
+	'role-changed': (a) => `made ${a['name']} ${role(a['role'])}, before ${role(a['from'])}`,
+	removed: (a) => `ended the access of ${a['name']}`,
+	left: () => 'left the yard',
+	shared: (a) => `took the share as ${role(a['role'])}`,
+	'share-ended': (a) => `ended the share with ${a['name']}`,
+	'horse-made': () => 'added the horse',
+	'horse-changed': () => 'changed what is said of the horse',
+	'horse-archived': () => 'archived the horse',
+	'horse-brought-back': () => 'brought the horse back',
+	'visit-made': (a) => `recorded the visit${on(a)}`,
+	'visit-changed': (a) => `changed the visit${on(a)}`,
+	'visit-moved': (a) => `moved the visit${on(a)} to ${a['to']}`,
+	'visit-undone': (a) => `took back the visit${on(a)}`,
+	'visit-restored': (a) => `put in again the visit${on(a)}`,
+	'mark-set': (a) => `set a fit mark${on(a)}`,
+	'mark-undone': () => 'took a fit mark away',
+	'saddle-on': (a) => `took ${a['saddle'] ?? 'a saddle'} into use`,
+	'saddle-rested': () => 'rested a saddle'
+};
+
+export const deedSentence = (what: string, about: About): string => SENTENCES[what]?.(about) ?? what;
