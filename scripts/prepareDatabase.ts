@@ -2,6 +2,7 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { sql } from 'drizzle-orm';
 import { fileURLToPath } from 'node:url';
 import { connect } from '../src/lib/server/db/index.js';
+import { ensureServerRole } from './lib/serverRole.mjs';
 import { judgeBehind } from './lib/judgeBehind.js';
 import { loadDemo } from './loadDemo.js';
 
@@ -20,6 +21,8 @@ try {
 		console.log(loaded ? 'demo loaded' : 'demo already there');
 		await db.execute(sql`analyze`);
 	}
+	if (!(await ensureServerRole(url)))
+		console.log('the database’s owner may not make roles: the server connects as the owner, without the second wall');
 	const again = await judgeBehind(db, url, (line) => console.log(line));
 	if (again > 0) await db.execute(sql`analyze`);
 	guard.release();

@@ -37,6 +37,7 @@ function lead() {
 	const processes = Number(process.env.ZT_PROCESSES) || availableParallelism();
 	let ending = false;
 	let listening = 0;
+	let alive = 0;
 	const proxies = Number(process.env.ZT_PROXIES) || 0;
 	// Only a proxy that is known is believed who asks, and how.
 	const trusted =
@@ -51,9 +52,11 @@ function lead() {
 		listening++;
 		if (listening === processes) console.log(`listening ${port}`);
 	});
+	cluster.on('fork', () => alive++);
 	cluster.on('exit', (_, code) => {
+		alive--;
 		if (ending) {
-			if (Object.keys(cluster.workers).length === 0) process.exit(0);
+			if (alive === 0) process.exit();
 		} else if (listening < processes) {
 			// One that cannot even begin is no reason to go on trying.
 			process.exitCode = code || 1;
@@ -64,7 +67,7 @@ function lead() {
 		if (ending) return;
 		ending = true;
 		for (const worker of Object.values(cluster.workers)) worker.process.kill('SIGTERM');
-		if (Object.keys(cluster.workers).length === 0) process.exit();
+		if (alive === 0) process.exit();
 	}
 	for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, end);
 }

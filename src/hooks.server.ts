@@ -10,7 +10,7 @@ import { config } from '$lib/server/config.js';
 import { refusalJson, refusalOf, refusalPage, todayFor, ZONE_COOKIE } from '$lib/server/door/index.js';
 import { logError, logLine } from '$lib/server/log.js';
 import { countRequest } from '$lib/server/metrics.js';
-import { NOBODY, scopeOf } from '$lib/server/records/index.js';
+import { asPerson, NOBODY, scopeOf } from '$lib/server/records/index.js';
 
 const OPEN_PATHS = new Set(['/sign-in', '/sign-up', '/confirm', '/forgot', '/reset', '/mailbox', '/health', '/ready']);
 /** The link of an invitation is looked at before one has an account. */
@@ -34,7 +34,8 @@ function isForeign({ request, url }: RequestEvent): boolean {
 async function admit(event: RequestEvent): Promise<CoreError | undefined> {
 	if (isForeign(event)) return new CoreError('foreign-origin');
 	event.locals.person = await personOf(event.request.headers);
-	if (event.locals.person) event.locals.scope = await scopeOf(app().db, event.locals.person.id);
+	const { person } = event.locals;
+	if (person) event.locals.scope = await asPerson(person.id, () => scopeOf(app().db, person.id));
 	else if (!isOpen(event.url.pathname)) return new CoreError('not-signed-in');
 	return undefined;
 }
@@ -97,13 +98,15 @@ export const handle: Handle = async ({ event, resolve }) => {
 	if (refusal?.code === 'not-signed-in' && wantsPage(event))
 		redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);
 	if (refusal) return told(event, wantsPage(event) ? refusalPage(refusal) : refusalJson(refusal), began);
-	const response = await resolve(event, {
-		transformPageChunk: ({ html }) =>
-			html.replace(
-				'data-theme="paper"',
-				event.locals.theme ? `data-theme="${event.locals.theme}"` : 'data-theme="paper"'
-			)
-	});
+	const response = await asPerson(event.locals.person?.id ?? '', async () =>
+		resolve(event, {
+			transformPageChunk: ({ html }) =>
+				html.replace(
+					'data-theme="paper"',
+					event.locals.theme ? `data-theme="${event.locals.theme}"` : 'data-theme="paper"'
+				)
+		})
+	);
 	return told(event, response, began);
 };
 

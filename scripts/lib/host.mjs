@@ -68,6 +68,8 @@ const PRESENT = {
 	chromium: () => has(CHROMIUM),
 	'poppler-utils': () => has('/usr/bin/pdftoppm'),
 	'librsvg2-bin': () => has('/usr/bin/rsvg-convert'),
+	'nginx-light': () => has('/usr/sbin/nginx'),
+	openssl: () => has('/usr/bin/openssl'),
 	'assimp-utils': () => has('/usr/bin/assimp'),
 	'python3-ezdxf': () => has('/usr/lib/python3/dist-packages/ezdxf')
 };

@@ -5,13 +5,15 @@ import path from 'node:path';
 import { createInterface } from 'node:readline/promises';
 import { ensureBuild } from './build.mjs';
 import { ensureDebian, ensurePackages, runAsync, stateFolder } from './host.mjs';
-import { startPostgres } from './postgres.mjs';
+import { isRunning, startPostgres } from './postgres.mjs';
 import { startServer } from './server.mjs';
 import { joinUsers } from './users.mjs';
 
-export const USUAL_PORT = 4870;
+const USUAL_PORT = 4870;
+const WATCH_MS = 1000;
+const MOST_FAILURES = 5;
 
-export function portFree(port, host = '127.0.0.1') {
+function portFree(port, host = '127.0.0.1') {
 	return new Promise((resolve) => {
 		const probe = net.createServer();
 		probe.once('error', () => resolve(false));
@@ -43,14 +45,14 @@ async function mayWriteDemo() {
 	return /^y/i.test(answer.trim());
 }
 
-/** The folder of a place, the demo's or the real one, and the database in it or elsewhere. */
-export async function openPlace({ demo }) {
+/** The folder of a place, the demo's or the real one, and the database in it or elsewhere; `reads` writes no demo into it. */
+export async function openPlace({ demo, reads = false }) {
 	await ensurePackages();
 	const folder = demo ? stateFolder() : path.join(stateFolder(), 'place');
 	mkdirSync(folder, { recursive: true });
 	const settings = demo ? undefined : settingsFile(folder);
 	const own = process.env.DATABASE_URL;
-	if (own && demo && !(await mayWriteDemo()))
+	if (own && demo && !reads && !(await mayWriteDemo()))
 		throw new Error('DATABASE_URL is set: say --yes to write demo accounts into it, or unset it');
 	if (!own) await ensureDebian(['postgresql']);
 	const users = joinUsers(path.join(folder, 'users'));
@@ -59,6 +61,11 @@ export async function openPlace({ demo }) {
 		folder,
 		settings,
 		url: postgres.url,
+		/** Begins the database again where it fell over; does nothing to one that is somebody else's. */
+		mend: async () => {
+			const data = path.join(folder, 'postgres');
+			if (!own && !isRunning(data)) await startPostgres(data, Number(new URL(postgres.url).port));
+		},
 		/** Stops the database when nobody else uses it. */
 		leave: async () => {
 			if (users.leave()) await postgres.stop();
@@ -85,26 +92,54 @@ export async function runPlace({ demo, env }) {
 		await place.leave();
 		throw new Error(`port ${wanted} is taken: set PORT to another one, or end what listens there`);
 	}
-	const server = await startServer({
+	const options = {
 		build: await build,
 		databaseUrl: place.url,
 		secret: process.env.ZT_SECRET || secretOf(place.folder),
 		port: free ? wanted : 0,
 		host,
 		env
-	}).catch(async (error) => {
+	};
+	let server = await startServer(options).catch(async (error) => {
 		await place.leave();
 		throw error;
 	});
+	options.port = Number(new URL(server.url).port);
 	let stopping = false;
 	const stop = async () => {
 		if (stopping) return;
 		stopping = true;
+		clearInterval(watch);
 		await server.stop();
 		await place.leave();
 		process.exit(0);
 	};
 	for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, stop);
-	server.ended.then(stop);
+
+	/** What falls over by itself is begun again; what cannot even begin is not tried for ever. */
+	let fallen = false;
+	let failures = 0;
+	const fall = (which) => which.ended.then(() => (fallen = true));
+	fall(server);
+	let mending = false;
+	const watch = setInterval(async () => {
+		if (mending || stopping) return;
+		mending = true;
+		try {
+			await place.mend();
+			if (fallen) {
+				fallen = false;
+				server = await startServer(options);
+				fall(server);
+			}
+			failures = 0;
+		} catch (error) {
+			fallen = true;
+			console.error(`could not be begun again: ${error.message}`);
+			if (++failures > MOST_FAILURES) await stop();
+		} finally {
+			mending = false;
+		}
+	}, WATCH_MS);
 	return { url: server.url, settings: place.settings };
 }

@@ -70,10 +70,10 @@ async function waitReady(port, child) {
 }
 
 /**
- * Starts a private cluster in `folder` on a free loopback port, or joins the one already running there.
- * Returns its URL and a stop function, for the last one who uses it.
+ * Starts a private cluster in `folder` on a free loopback port, or the one wanted, or joins the one already running
+ * there. Returns its URL and a stop function, for the last one who uses it.
  */
-export async function startPostgres(folder) {
+export async function startPostgres(folder, wantedPort) {
 	const who = owner();
 	privateFolder(folder, who);
 	const data = path.join(folder, 'data');
@@ -86,7 +86,7 @@ export async function startPostgres(folder) {
 		await waitReady(joined);
 		return { url: url(joined), stop };
 	}
-	const port = await freePort();
+	const port = wantedPort ?? (await freePort());
 	const log = openSync(path.join(folder, 'log'), 'a');
 	const args = [
 		'-D',
@@ -111,6 +111,9 @@ export async function startPostgres(folder) {
 	child.unref();
 	return { url: url(port), stop };
 }
+
+/** True while the cluster of a folder runs. */
+export const isRunning = (folder) => runningPort(path.join(folder, 'data')) !== undefined;
 
 /** Stops the cluster of a data folder in order and waits for it. */
 async function stopPostgres(data, who, folder) {

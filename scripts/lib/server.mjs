@@ -1,9 +1,25 @@
 import { spawn } from 'node:child_process';
 import path from 'node:path';
+import pg from 'pg';
 import { ROOT } from './host.mjs';
+import { serverUrlOf } from './serverRole.mjs';
 
-/** Starts a build on a database; resolves with its address when it listens. */
-export function startServer({ build, databaseUrl, secret, port = 0, host = '127.0.0.1', env = {} }) {
+/** The address by which the server comes to the database: not its owner's, where the server's own role is there. */
+async function serversUrl(ownerUrl) {
+	const url = serverUrlOf(ownerUrl);
+	const client = new pg.Client({ connectionString: url });
+	return client.connect().then(
+		async () => {
+			await client.end();
+			return url;
+		},
+		() => ownerUrl
+	);
+}
+
+/** Starts a build on a database, which is given by its owner's address; resolves with its own when it listens. */
+export async function startServer({ build, databaseUrl: ownerUrl, secret, port = 0, host = '127.0.0.1', env = {} }) {
+	const databaseUrl = await serversUrl(ownerUrl);
 	const child = spawn(process.execPath, [path.join(ROOT, 'scripts/serve.mjs')], {
 		cwd: ROOT,
 		stdio: ['ignore', 'pipe', 'inherit'],

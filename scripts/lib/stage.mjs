@@ -28,7 +28,7 @@ export async function makeDatabase({ demo = false } = {}) {
 
 /** A whole throwaway application: database, build, server. `restart` ends the server and starts it again. */
 export async function setStage({ demo = true, env: more = {} } = {}) {
-	const env = { ZT_MAIL: 'mailbox', ...(demo ? { ZT_DEMO: '1' } : {}), ...more };
+	const env = { ZT_MAIL: 'mailbox', ZT_REGISTRATION: 'open', ...(demo ? { ZT_DEMO: '1' } : {}), ...more };
 	const build = await ensureBuild();
 	const database = await makeDatabase({ demo });
 	const secret = randomBytes(24).toString('hex');

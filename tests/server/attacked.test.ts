@@ -227,6 +227,7 @@ describe('a server that is told to end', () => {
 		const { mkdirSync, rmSync, writeFileSync } = await import('node:fs');
 		mkdirSync(folder, { recursive: true });
 		writeFileSync(`${folder}/handler.js`, slow);
+		writeFileSync(`${folder}/config.mjs`, 'export const readConfig = () => ({});');
 		writeFileSync(`${folder}/package.json`, '{"type":"module"}');
 		const child = spawn(process.execPath, ['scripts/serve.mjs'], {
 			env: { ...process.env, BUILD_DIR: folder, PORT: '0' },

@@ -61,6 +61,9 @@ describe('every door', () => {
 			.values({ ...ride, id: rideId, yardId: foreign.yardId } as typeof tables.ride.$inferInsert);
 		const visitId = foreign.visitIds[0] as string;
 		const horse = `/horses/${foreign.id}`;
+		const foreignYard = `/yards/${foreign.yardId}`;
+		const [person] = await db.select().from(tables.person).where(eq(tables.person.email, 'owner@saltings.example'));
+		const ownerId = person?.id as string;
 		const edit = { id: foreign.id, yardId: foreign.yardId, name: 'Stolen', about: '', bornYear: '' };
 		knocks = {
 			'GET /': { path: `/?yard=${foreign.yardId}` },
@@ -90,6 +93,19 @@ describe('every door', () => {
 			'GET /horses/[horse]/edit': { path: `${horse}/edit` },
 			'POST /horses/[horse]/edit?/save': { path: `${horse}/edit?/save`, form: edit },
 			'POST /horses/[horse]/edit?/out': { path: `${horse}/edit?/out`, form: { out: 'yes' } },
+			'GET /horses/[horse]/share': { path: `${horse}/share` },
+			'POST /horses/[horse]/share?/invite': {
+				path: `${horse}/share?/invite`,
+				form: { id: uuidv7(), role: 'guest-add' }
+			},
+			'POST /horses/[horse]/share?/revoke': { path: `${horse}/share?/revoke`, form: { id: uuidv7() } },
+			'POST /horses/[horse]/share?/end': { path: `${horse}/share?/end`, form: { person: uuidv7() } },
+			'GET /yards/[yard]': { path: foreignYard },
+			'POST /yards/[yard]?/rename': { path: `${foreignYard}?/rename`, form: { name: 'Stolen' } },
+			'POST /yards/[yard]?/role': { path: `${foreignYard}?/role`, form: { person: ownerId, role: 'owner' } },
+			'POST /yards/[yard]?/remove': { path: `${foreignYard}?/remove`, form: { person: ownerId } },
+			'POST /yards/[yard]?/invite': { path: `${foreignYard}?/invite`, form: { id: uuidv7(), role: 'owner' } },
+			'POST /yards/[yard]?/revoke': { path: `${foreignYard}?/revoke`, form: { id: uuidv7() } },
 			'GET /horses/[horse]/record': { path: `${horse}/record` },
 			'GET /horses/[horse]/visits/new': { path: `${horse}/visits/new` },
 			'PUT /api/visits/[visit]': {
@@ -129,9 +145,27 @@ describe('every door', () => {
 		};
 	});
 
-	const OPEN = ['GET /sign-in', 'POST /sign-in', 'POST /sign-out'];
+	const OPEN = [
+		...['/sign-in', '/sign-up', '/confirm', '/forgot', '/reset', '/invite/[token]'].flatMap((p) => [
+			`GET ${p}`,
+			`POST ${p}`
+		]),
+		'POST /sign-out',
+		'GET /health',
+		'GET /ready',
+		'GET /mailbox'
+	];
 	/** A person's own hand: no yard's record, and no id to ask for another's. */
-	const OWN = ['GET /hands', 'POST /hands', 'GET /engine', 'GET /api/find'];
+	const OWN = [
+		'GET /hands',
+		'POST /hands',
+		'GET /engine',
+		'GET /api/find',
+		'GET /account',
+		...['name', 'address', 'password', 'end'].map((a) => `POST /account?/${a}`),
+		'GET /yards/new',
+		'POST /yards/new'
+	];
 
 	it('is in this test: the list is held against the files', () =>
 		expect([...Object.keys(knocks), ...OPEN, ...OWN].sort()).to.deep.equal(routesOnDisk()));
@@ -158,6 +192,11 @@ describe('every door', () => {
 	it('is shut to a person who is signed out', async () => {
 		knocks['GET /hands'] = { path: '/hands' };
 		knocks['GET /engine'] = { path: '/engine' };
+		knocks['GET /account'] = { path: '/account' };
+		knocks['GET /yards/new'] = { path: '/yards/new' };
+		knocks['POST /yards/new'] = { path: '/yards/new', form: { id: uuidv7(), name: 'Nobody’s' } };
+		for (const action of ['name', 'address', 'password', 'end'])
+			knocks[`POST /account?/${action}`] = { path: `/account?/${action}`, form: { name: 'x' } };
 		knocks['GET /api/find'] = { path: '/api/find' };
 		knocks['POST /hands'] = { path: '/hands', form: { twoMm: '36', threeMm: '54', fourMm: '72', breadthMm: '85' } };
 		for (const name of Object.keys(knocks)) {

@@ -37,6 +37,7 @@ describe('signing in', () => {
 	});
 
 	it('slows down guessing, and says so', async () => {
+		await database().db.delete(tables.rateLimit);
 		const server = await startServer({
 			build: process.env['ZT_TEST_BUILD'] as string,
 			databaseUrl: process.env['ZT_TEST_DATABASE'] as string,

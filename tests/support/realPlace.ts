@@ -9,6 +9,8 @@ import { freePort } from '../../scripts/lib/postgres.mjs';
 export interface RealPlace {
 	readonly url: string;
 	readonly child: ChildProcess;
+	/** Where its database and settings stand. */
+	readonly folder: string;
 	readonly stop: () => Promise<void>;
 }
 
@@ -38,6 +40,7 @@ export async function startRealPlace(env: Record<string, string>): Promise<RealP
 	return {
 		url: `http://127.0.0.1:${port}`,
 		child,
+		folder,
 		stop: async () => {
 			child.kill('SIGTERM');
 			await ended;

@@ -1,8 +1,8 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
 import { sql } from 'drizzle-orm';
-import pg from 'pg';
+import type pg from 'pg';
 import { logError } from '../log.js';
-import { TimedClient } from './timedClient.js';
+import { WalledPool } from './walledPool.js';
 import * as schema from './schema/index.js';
 
 export type Database = NodePgDatabase<typeof schema>;
@@ -32,12 +32,11 @@ export async function isReachable(db: Asker): Promise<boolean> {
 
 /** Opens a pool on `url`. Dates stay plain text: a visit's day has no time zone. */
 export function connect(url: string, size: number): Connection {
-	const pool = new pg.Pool({
+	const pool = new WalledPool({
 		connectionString: url,
 		max: size,
 		idleTimeoutMillis: 30_000,
 		application_name: 'zone-tally',
-		Client: TimedClient,
 		...PATIENCE
 	});
 	pool.on('error', (error) => logError('database connection lost', error));

@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import type { BodyMeasure } from '../../../core/change/index.js';
 import { bodiesOf } from '../../../core/reading/index.js';
-import { tables, type Asker, type Database } from '../db/index.js';
+import { asSystem, tables, type Asker, type Database } from '../db/index.js';
 import { judgePairings, type Judgement, type PairingToJudge } from '../judge/index.js';
 import { logError } from '../log.js';
 import type { JudgedHorse } from './evidence.js';
@@ -135,7 +135,9 @@ const rounds = new Map<string, Rounds>();
  */
 export function bringUpToDate(db: Database, horseId: string): Promise<void> {
 	const untilDone = (): Promise<void> =>
-		judgeUntilDone(db, horseId).catch((error: unknown) => logError('not judged', error, { horse: horseId }));
+		asSystem(() => judgeUntilDone(db, horseId)).catch((error: unknown) =>
+			logError('not judged', error, { horse: horseId })
+		);
 	const mine = rounds.get(horseId);
 	if (mine) return (mine.next ??= mine.running.then(() => begin()));
 	return begin();

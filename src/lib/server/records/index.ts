@@ -27,5 +27,5 @@ export { listMailbox, type KeptMail } from './mailbox.js';
 export * from './yards.js';
 export * from './invitations.js';
 export { DEEDS, listDeeds, type Deed } from './deeds.js';
-export { isReachable } from '../db/index.js';
+export { asPerson, isReachable } from '../db/index.js';
 export { countTry } from './limits.js';

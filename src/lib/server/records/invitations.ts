@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto';
 import { and, desc, eq, gt, isNull, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import type { GuestRole, Role } from '../../../core/people/index.js';
-import { tables, type Asker, type Database } from '../db/index.js';
+import { asSystem, tables, type Asker, type Database } from '../db/index.js';
 import { noteDeed } from './deeds.js';
 import { mustMay, mustMayInYard, type Scope } from './scope.js';
 
@@ -154,16 +154,17 @@ export async function endShare(
 	const of = { yardId: horse.yardId, horseId: horse.id };
 	mustMay(scope, of, personId === scope.personId ? 'see' : 'people');
 	await db.transaction(async (tx) => {
+		const [who] = await tx
+			.select({ name: tables.person.name })
+			.from(tables.person)
+			.where(eq(tables.person.id, personId));
+		// Before one is outside of the wall oneself.
+		await noteDeed(tx, scope, { ...of, what: 'share-ended', about: { name: who?.name ?? '' } });
 		const [gone] = await tx
 			.delete(tables.horseGuest)
 			.where(and(eq(tables.horseGuest.horseId, horse.id), eq(tables.horseGuest.personId, personId)))
 			.returning({ role: tables.horseGuest.role });
 		if (!gone) throw new CoreError('not-found');
-		const [who] = await tx
-			.select({ name: tables.person.name })
-			.from(tables.person)
-			.where(eq(tables.person.id, personId));
-		await noteDeed(tx, scope, { ...of, what: 'share-ended', about: { name: who?.name ?? '' } });
 	});
 }
 
@@ -200,7 +201,9 @@ export interface Offer {
 }
 
 /** The invitation of a link. Throws `invitation-unknown`, or `invitation-over` for one that ran out or was taken back. */
-export async function findOffer(db: Asker, token: string): Promise<Offer> {
+export const findOffer = (db: Asker, token: string): Promise<Offer> => asSystem(() => readOffer(db, token));
+
+async function readOffer(db: Asker, token: string): Promise<Offer> {
 	const { invitation, yard, horse, person } = tables;
 	const [found] = await db
 		.select({
@@ -236,43 +239,46 @@ export async function takeInvitation(
 	email: string,
 	token: string
 ): Promise<{ readonly yardId: string; readonly horseId: string | null }> {
-	return db.transaction(async (tx) => {
-		await tx
-			.select({ id: tables.invitation.id })
-			.from(tables.invitation)
-			.where(eq(tables.invitation.tokenHash, hashOf(token)))
-			.for('update');
-		const offer = await findOffer(tx, token);
-		const { yardId, horseId, role } = offer;
-		const leads = { yardId, horseId };
-		if (offer.email && offer.email.toLowerCase() !== email.toLowerCase())
-			throw new CoreError('invitation-other-address', { email: offer.email });
-		if (offer.takenBy === scope.personId) return leads;
-		if (offer.takenBy) throw new CoreError('invitation-taken');
-		// Who belongs here already is no less for having opened a link.
-		if (scope.memberships.some((m) => m.yardId === yardId)) return leads;
-		const { personId } = scope;
-		if (horseId) {
-			const shared = { horseId, personId, role: role as GuestRole };
+	// Whoever takes it does not belong there yet.
+	return asSystem(() =>
+		db.transaction(async (tx) => {
 			await tx
-				.insert(tables.horseGuest)
-				.values(shared)
-				.onConflictDoUpdate({
-					target: [tables.horseGuest.personId, tables.horseGuest.horseId],
-					set: { role: shared.role }
-				});
-		} else await tx.insert(tables.membership).values({ yardId, personId, role: role as Role });
-		await tx
-			.update(tables.invitation)
-			.set({ takenBy: personId, takenAt: new Date() })
-			.where(eq(tables.invitation.id, offer.id));
-		const [who] = await tx
-			.select({ name: tables.person.name })
-			.from(tables.person)
-			.where(eq(tables.person.id, personId));
-		const about = { name: who?.name ?? '', role };
-		if (horseId) await noteDeed(tx, scope, { yardId, horseId, what: 'shared', about });
-		else await noteDeed(tx, scope, { yardId, what: 'joined', about });
-		return leads;
-	});
+				.select({ id: tables.invitation.id })
+				.from(tables.invitation)
+				.where(eq(tables.invitation.tokenHash, hashOf(token)))
+				.for('update');
+			const offer = await findOffer(tx, token);
+			const { yardId, horseId, role } = offer;
+			const leads = { yardId, horseId };
+			if (offer.email && offer.email.toLowerCase() !== email.toLowerCase())
+				throw new CoreError('invitation-other-address', { email: offer.email });
+			if (offer.takenBy === scope.personId) return leads;
+			if (offer.takenBy) throw new CoreError('invitation-taken');
+			// Who belongs here already is no less for having opened a link.
+			if (scope.memberships.some((m) => m.yardId === yardId)) return leads;
+			const { personId } = scope;
+			if (horseId) {
+				const shared = { horseId, personId, role: role as GuestRole };
+				await tx
+					.insert(tables.horseGuest)
+					.values(shared)
+					.onConflictDoUpdate({
+						target: [tables.horseGuest.personId, tables.horseGuest.horseId],
+						set: { role: shared.role }
+					});
+			} else await tx.insert(tables.membership).values({ yardId, personId, role: role as Role });
+			await tx
+				.update(tables.invitation)
+				.set({ takenBy: personId, takenAt: new Date() })
+				.where(eq(tables.invitation.id, offer.id));
+			const [who] = await tx
+				.select({ name: tables.person.name })
+				.from(tables.person)
+				.where(eq(tables.person.id, personId));
+			const about = { name: who?.name ?? '', role };
+			if (horseId) await noteDeed(tx, scope, { yardId, horseId, what: 'shared', about });
+			else await noteDeed(tx, scope, { yardId, what: 'joined', about });
+			return leads;
+		})
+	);
 }

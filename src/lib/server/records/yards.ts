@@ -1,7 +1,7 @@
 import { and, asc, eq, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import type { Role } from '../../../core/people/index.js';
-import { tables, type Asker, type Database } from '../db/index.js';
+import { asSystem, tables, type Asker, type Database } from '../db/index.js';
 import { noteDeed } from './deeds.js';
 import { mustMayInYard, type Scope } from './scope.js';
 
@@ -12,15 +12,18 @@ export interface YardInput {
 
 /** Makes a yard; whoever makes it owns it. The same write again changes nothing. */
 export async function makeYard(db: Database, scope: Scope, { id, name }: YardInput): Promise<void> {
-	await db.transaction(async (tx) => {
-		const [made] = await tx.insert(tables.yard).values({ id, name }).onConflictDoNothing().returning();
-		if (!made) {
-			mustMayInYard(scope, id, 'people');
-			return;
-		}
-		await tx.insert(tables.membership).values({ yardId: id, personId: scope.personId, role: 'owner' });
-		await noteDeed(tx, scope, { yardId: id, what: 'yard-made', about: { name } });
-	});
+	// It is nobody's yard yet.
+	await asSystem(() =>
+		db.transaction(async (tx) => {
+			const [made] = await tx.insert(tables.yard).values({ id, name }).onConflictDoNothing().returning();
+			if (!made) {
+				mustMayInYard(scope, id, 'people');
+				return;
+			}
+			await tx.insert(tables.membership).values({ yardId: id, personId: scope.personId, role: 'owner' });
+			await noteDeed(tx, scope, { yardId: id, what: 'yard-made', about: { name } });
+		})
+	);
 }
 
 export async function renameYard(db: Database, scope: Scope, { id, name }: YardInput): Promise<void> {
@@ -97,8 +100,9 @@ export async function endMembership(db: Database, scope: Scope, yardId: string, 
 	await db.transaction(async (tx) => {
 		const { member, lastOwner } = await holdPeople(tx, yardId, personId);
 		if (lastOwner) throw new CoreError('last-owner');
-		await tx.delete(tables.membership).where(one(yardId, personId));
+		// Before one is outside of the wall oneself.
 		await noteDeed(tx, scope, { yardId, what: own ? 'left' : 'removed', about: { name: member.name } });
+		await tx.delete(tables.membership).where(one(yardId, personId));
 	});
 }
 
