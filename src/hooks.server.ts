@@ -13,9 +13,9 @@ import { countRequest } from '$lib/server/metrics.js';
 import { asPerson, NOBODY, scopeOf } from '$lib/server/records/index.js';
 
 const OPEN_PATHS = new Set(['/sign-in', '/sign-up', '/confirm', '/forgot', '/reset', '/mailbox', '/health', '/ready']);
-/** The link of an invitation is looked at before one has an account. */
-const OPEN_UNDER = '/invite/';
-const isOpen = (path: string): boolean => OPEN_PATHS.has(path) || path.startsWith(OPEN_UNDER);
+/** Help, and the link of an invitation, are looked at before one has an account. */
+const OPEN_UNDER = ['/invite/', '/help'];
+const isOpen = (path: string): boolean => OPEN_PATHS.has(path) || OPEN_UNDER.some((p) => path.startsWith(p));
 const YEAR_SECONDS = 31_536_000;
 /** A digital ruler or scanner on the person's own computer is a stand-in of the demo. */
 const LOOPBACK = / http:\/\/(127\.0\.0\.1|localhost):\*/g;

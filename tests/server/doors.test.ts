@@ -116,6 +116,8 @@ describe('every door', () => {
 			'POST /api/visits/[visit]': { path: `/api/visits/${visitId}` },
 			'PUT /api/visits/[visit]/horse': { path: `/api/visits/${visitId}/horse`, json: { horseId: own.id } },
 			'GET /api/visits/[visit]/tracings': { path: `/api/visits/${visitId}/tracings` },
+			'GET /api/visits/[visit]/earlier': { path: `/api/visits/${visitId}/earlier` },
+			'POST /api/visits/[visit]/earlier': { path: `/api/visits/${visitId}/earlier`, json: { version: 1, from: 2 } },
 			'GET /horses/[horse]/walk': { path: `${horse}/walk` },
 			'GET /horses/[horse]/signs': { path: `${horse}/signs` },
 			'GET /horses/[horse]/shape': { path: `${horse}/shape` },

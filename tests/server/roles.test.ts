@@ -198,6 +198,16 @@ const TABLE: Readonly<Record<string, readonly [allowed: string, ask: Ask]>> = {
 		'OB',
 		(c, p) => c.send('PUT', `/api/visits/${p.visitId}/horse`, { horseId: p.horseId })
 	],
+	'/api/visits/[visit]/earlier GET': ['OBFVWAG', get((p) => `/api/visits/${p.visitId}/earlier`)],
+	'/api/visits/[visit]/earlier POST': [
+		'OB',
+		async (c, p) => {
+			const { db } = database();
+			const [now] = await db.select().from(tables.visit).where(eq(tables.visit.id, p.visitId));
+			const from = now?.version as number;
+			return c.send('POST', `/api/visits/${p.visitId}/earlier`, { version: 1, from });
+		}
+	],
 	'/api/photos/[photo] GET': ['OBFVWAG', get((p) => `/api/photos/${p.photoId}`)],
 	'/api/photos/[photo] PUT': ['OB', (c, p) => putPhoto(c, `/api/photos/${uuidv7()}?visit=${p.visitId}&kind=side`)],
 	'/api/rides/[ride] PUT': [
@@ -211,6 +221,8 @@ const TABLE: Readonly<Record<string, readonly [allowed: string, ask: Ask]>> = {
 	'/api/rides/[ride] POST': ['OB', (c, p) => c.send('POST', `/api/rides/${p.rideId}`)],
 	'/health GET': ['OBFVWAGSN', get(() => '/health')],
 	'/ready GET': ['OBFVWAGSN', get(() => '/ready')],
+	'/help': ['OBFVWAGSN', get(() => '/help')],
+	'/help/[topic]': ['OBFVWAGSN', get(() => '/help/tracing')],
 	'/mailbox': ['OBFVWAGSN', get(() => '/mailbox')],
 	'/sign-in': ['OBFVWAGSN', get(() => '/sign-in')],
 	'/sign-up': ['OBFVWAGSN', get(() => '/sign-up')],

@@ -21,6 +21,7 @@ export const PLACES: readonly Place[] = [
 	{ href: '/hands', word: 'Your hand, in fingers and mm', key: 'h' },
 	{ href: '/account', word: 'Your account, yards and people', key: 'a' },
 	{ href: '/yards/new', word: 'Make a yard' },
+	{ href: '/help', word: 'Help, and the words', key: '.' },
 	{ href: '/horses/new', word: 'Add a horse', needs: 'horse' },
 	{ href: '/engine', word: 'Judged again by the present engine' }
 ];

@@ -111,7 +111,10 @@
 					<button class="btn">Change it</button>
 				</form>
 			{:else}<p class="quiet">Signed in with {data.email}</p>{/if}
-			<p><a class="link" href="/hands">Your hand, in fingers and mm</a></p>
+			<p class="ways">
+				<a class="link" href="/hands">Your hand, in fingers and mm</a>
+				<a class="link" href="/help">Help, and the words</a>
+			</p>
 		</section>
 		<section class="sheet" aria-labelledby="device-head">
 			<h2 id="device-head">This device</h2>
@@ -172,6 +175,7 @@
 	section .btn {
 		justify-self: start;
 	}
+	.ways,
 	.acts {
 		display: flex;
 		flex-wrap: wrap;

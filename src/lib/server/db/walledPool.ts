@@ -13,6 +13,21 @@ function wordsOf(query: unknown): string {
 
 type Query = (...args: unknown[]) => unknown;
 
+/** So many different questions are understood once for each connection; a rarer one is read anew each time. */
+const MOST_NAMES = 400;
+const names = new Map<string, string>();
+
+/** A question by its words under a name of its own: the database reads and plans it once for a connection. */
+function named(query: unknown): unknown {
+	if (typeof query !== 'object' || query === null) return query;
+	const { text, name } = query as { readonly text?: unknown; readonly name?: unknown };
+	if (typeof text !== 'string' || name) return query;
+	const known = names.get(text) ?? (names.size < MOST_NAMES ? `zt${names.size}` : undefined);
+	if (known === undefined) return query;
+	names.set(text, known);
+	return { ...query, name: known };
+}
+
 /** A connection that says for whom it asks, and tells of queries which take long. */
 export class TimedClient extends pg.Client {
 	constructor(config?: string | pg.ClientConfig) {
@@ -29,7 +44,7 @@ export class TimedClient extends pg.Client {
 		const timed: Query = (...args) => {
 			sayWho();
 			const began = performance.now();
-			const answer = plain(...args);
+			const answer = plain(named(args[0]), ...args.slice(1));
 			if (!(answer instanceof Promise)) return answer;
 			const words = wordsOf(args[0]);
 			// A name that was said within a transaction is forgotten with it.

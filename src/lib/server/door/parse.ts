@@ -161,6 +161,10 @@ export const schemas = {
 		id: id.required(),
 		out: Joi.boolean().truthy('yes').falsy('no').required()
 	}),
+	earlier: Joi.object<{ version: number; from: number }>({
+		version: Joi.number().strict().integer().min(1).required(),
+		from: Joi.number().strict().integer().min(1).required()
+	}),
 	move: Joi.object<{ horseId: string }>({ horseId: id.required() }),
 	board: Joi.object<{ yard?: string; q: string; page: number; archived: boolean }>({
 		yard: id.empty('').allow('shared'),

@@ -25,6 +25,7 @@ export { horsesBehind, listChangedCalls, rejudgeHorses, type ChangedCall } from 
 export { listFindable } from './findable.js';
 export { listMailbox, type KeptMail } from './mailbox.js';
 export * from './yards.js';
+export * from './earlier.js';
 export * from './invitations.js';
 export { DEEDS, listDeeds, type Deed } from './deeds.js';
 export { asPerson, isReachable } from '../db/index.js';

@@ -1,4 +1,4 @@
-import { eq, inArray, or, type AnyColumn, type SQL } from 'drizzle-orm';
+import { inArray, or, sql, type AnyColumn, type SQL } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { rightsOf, roleMay, type GuestRole, type Right, type Role } from '../../../core/people/index.js';
 import { tables, type Asker } from '../db/index.js';
@@ -27,18 +27,14 @@ export const NOBODY: Scope = { personId: '', memberships: [], guestOf: [] };
 /** The yards a person belongs to, by name, and the horses shared with them. */
 export async function scopeOf(db: Asker, personId: string): Promise<Scope> {
 	const { membership, yard, horseGuest } = tables;
-	const [memberships, guestOf] = await Promise.all([
-		db
-			.select({ yardId: yard.id, yardName: yard.name, role: membership.role })
-			.from(membership)
-			.innerJoin(yard, eq(yard.id, membership.yardId))
-			.where(eq(membership.personId, personId))
-			.orderBy(yard.name, yard.createdAt),
-		db
-			.select({ horseId: horseGuest.horseId, role: horseGuest.role })
-			.from(horseGuest)
-			.where(eq(horseGuest.personId, personId))
-	]);
+	// One question, as every request asks it.
+	const { rows } = await db.execute<Pick<Scope, 'memberships' | 'guestOf'>>(sql`select
+		(select coalesce(json_agg(json_build_object('yardId', ${yard.id}, 'yardName', ${yard.name}, 'role', ${membership.role})
+			order by ${yard.name}, ${yard.createdAt}), '[]')
+			from ${membership} join ${yard} on ${yard.id} = ${membership.yardId} where ${membership.personId} = ${personId}) as memberships,
+		(select coalesce(json_agg(json_build_object('horseId', ${horseGuest.horseId}, 'role', ${horseGuest.role})), '[]')
+			from ${horseGuest} where ${horseGuest.personId} = ${personId}) as "guestOf"`);
+	const { memberships, guestOf } = rows[0] ?? NOBODY;
 	return { personId, memberships, guestOf };
 }
 

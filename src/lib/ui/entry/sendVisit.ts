@@ -44,6 +44,26 @@ export const sendTracings = (horseId: string, { version: _, ...draft }: DraftVis
 /** Takes a visit back, or puts it in again. */
 export const undoVisit = (id: string): Promise<SendResult> => call(`/api/visits/${id}`, 'DELETE');
 export const redoVisit = (id: string): Promise<SendResult> => call(`/api/visits/${id}`, 'POST');
+export interface EarlierVisit {
+	readonly version: number;
+	readonly visitedOn: string;
+	readonly note: string;
+	readonly tracings: Readonly<Record<string, number>>;
+	readonly replacedBy: string | null;
+	readonly replacedAt: string;
+}
+
+/** Earlier versions of a visit, newest first; throws where there is no connection. */
+export async function listEarlier(id: string): Promise<readonly EarlierVisit[]> {
+	const answer = await fetch(`/api/visits/${id}/earlier`);
+	if (!answer.ok) throw new Error(`answered ${answer.status}`);
+	return (await answer.json()) as readonly EarlierVisit[];
+}
+
+/** Puts an earlier version in the place of the one that stands. */
+export const restoreVisit = (id: string, version: number, from: number): Promise<SendResult> =>
+	call(`/api/visits/${id}/earlier`, 'POST', { version, from });
+
 export const moveVisit = (id: string, horseId: string): Promise<SendResult> =>
 	call(`/api/visits/${id}/horse`, 'PUT', { horseId });
 export const redoRide = (id: string): Promise<SendResult> => call(`/api/rides/${id}`, 'POST');

@@ -50,7 +50,7 @@ CREATE POLICY wall ON stored_call USING ((select zt_system()) or exists (select 
 ALTER TABLE standing ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
 CREATE POLICY wall ON standing USING ((select zt_system()) or exists (select 1 from horse h where h.id = horse_id));--> statement-breakpoint
 ALTER TABLE earlier_version ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
-CREATE POLICY wall ON earlier_version USING ((select zt_system()) or yard_id = any((select zt_yards())::uuid[]))
+CREATE POLICY wall ON earlier_version USING ((select zt_system()) or yard_id = any((select zt_yards())::uuid[]) or (kind = 'visit' and exists (select 1 from visit v where v.id = row_id)))
 	WITH CHECK ((select zt_system()) or yard_id = any((select zt_yards())::uuid[]) or yard_id = any((select zt_guest_yards())::uuid[]));--> statement-breakpoint
 ALTER TABLE invitation ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
 CREATE POLICY wall ON invitation USING ((select zt_system()) or yard_id = any((select zt_yards())::uuid[]));--> statement-breakpoint

@@ -1,13 +1,15 @@
 <script lang="ts">
 	import { invalidateAll } from '$app/navigation';
 	import { BEHAVIOUR_WORDS, CHANGE_WORDS } from '$words/index.js';
-	import { moveVisit, redoRide, redoVisit, undoVisit, type SendResult } from '$lib/ui/entry/sendVisit.js';
+	import { moveVisit, redoRide, redoVisit, restoreVisit, undoVisit, type SendResult } from '$lib/ui/entry/sendVisit.js';
+	import EarlierVersions from '$lib/ui/horse/EarlierVersions.svelte';
 	import { formatDay } from '$lib/ui/format.js';
 	import { fieldWords } from '$lib/ui/walk/fieldWords.js';
 	import type { PageProps } from './$types.js';
 
 	const { data }: PageProps = $props();
 	let moving: string | undefined = $state();
+	let opened: string | undefined = $state();
 	let target = $state('');
 	let say = $state('');
 	let busy = $state(false);
@@ -75,6 +77,24 @@
 					{#each v.notes as n (n.field)}
 						<p class="note">{n.field === 'note' ? '' : `${fieldWords(n.field)}: `}“{n.text}”</p>
 					{/each}
+					{#if v.version > 1}
+						<button
+							class="btn btn-ghost earlier"
+							aria-expanded={opened === v.id}
+							onclick={() => (opened = opened === v.id ? undefined : v.id)}>Earlier versions</button
+						>
+						{#if opened === v.id}<EarlierVersions
+								visitId={v.id}
+								version={v.version}
+								{busy}
+								mayRestore={data.may.includes('record')}
+								onrestore={(earlier) =>
+									void act(
+										() => restoreVisit(v.id, earlier, v.version),
+										'Put back. The version it took the place of is kept too.'
+									)}
+							/>{/if}
+					{/if}
 					{#if moving === v.id}
 						<form
 							class="move"
