@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { desc, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import { v7 as uuidv7 } from 'uuid';
 import {
@@ -161,6 +161,30 @@ async function loadYard(db: Asker, yard: DemoYard, people: People, today: string
 	let n = 0;
 	for (const horse of yard.horses)
 		await loadHorse(db, horse, { yardId, saddles: byName, madeBy, tracedBy, today, seed: seed + 17 * n++ });
+	await loadDeeds(db, yardId, madeBy);
+}
+
+const DEEDS = 12;
+
+/** Who did what lately: the latest visits, as they were recorded. */
+async function loadDeeds(db: Asker, yardId: string, personId: string): Promise<void> {
+	const { visit } = tables;
+	const visits = await db
+		.select({ horseId: visit.horseId, on: visit.visitedOn })
+		.from(visit)
+		.where(eq(visit.yardId, yardId))
+		.orderBy(desc(visit.visitedOn))
+		.limit(DEEDS);
+	await db.insert(tables.deed).values(
+		visits.reverse().map(({ horseId, on }) => ({
+			yardId,
+			horseId,
+			personId,
+			what: 'visit-made',
+			about: { on },
+			doneAt: new Date(`${on}T15:40Z`)
+		}))
+	);
 }
 
 /** Loads the demo once; a database that already holds its owner is left alone. Returns whether it loaded. */

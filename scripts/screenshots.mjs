@@ -142,6 +142,36 @@ async function scan(page, url) {
 	await page.getByRole('button', { name: 'Keep as T18' }).waitFor();
 }
 
+const GAP = 20;
+/** Phone screens side by side in one picture. */
+const beside = (...screens) => ({
+	size: { width: screens.length * (PHONE.width + GAP) - GAP, height: PHONE.height },
+	go: async (page, url) => {
+		const shots = [];
+		for (const { go, signedOut } of screens) {
+			const state = signedOut ? undefined : await page.context().storageState();
+			const context = await page.context().browser().newContext({ viewport: PHONE, storageState: state });
+			const phone = await context.newPage();
+			await go(phone, url);
+			await phone.waitForLoadState('networkidle');
+			shots.push(await phone.screenshot());
+			await context.close();
+		}
+		const images = shots.map((s) => `<img alt="" src="data:image/png;base64,${s.toString('base64')}">`);
+		await page.setContent(`<body style="margin:0;display:flex;gap:${GAP}px;background:#fff">${images.join('')}`);
+	}
+});
+
+async function yard(page, url) {
+	await page.goto(`${url}/account`);
+	await page.locator('section a[href^="/yards/"]').first().click();
+	await page.waitForURL(/yards/);
+	await page.getByLabel('As').selectOption('vet');
+	await page.getByLabel('For this address only').fill('vet@saltings.example');
+	await page.getByRole('button', { name: 'Make the link' }).click();
+	await page.getByText('The link is made').waitFor();
+}
+
 const VIEWS = {
 	'desk-sheets': {
 		size: DESK,
@@ -151,18 +181,20 @@ const VIEWS = {
 			await page.locator('svg image').waitFor();
 		}
 	},
-	'desk-doubtful': {
-		size: DESK,
-		go: async (page, url) => {
-			await readSheets(page, url);
-			await page.getByRole('button', { name: /p0003/ }).click();
-			await page.locator('svg image').waitFor();
-		}
-	},
 	'desk-scan': { size: DESK, go: scan },
-	'walk-feel': { size: PHONE, go: (page, url) => walkAt(page, url, 'feel') },
-	'walk-marks': { size: PHONE, go: (page, url) => walkAt(page, url, 'marks/places') },
-	'walk-check': { size: PHONE, go: (page, url) => walkAt(page, url, 'bare/front-angle') },
+	'phones-walk': beside(
+		{ go: (page, url) => walkAt(page, url, 'feel') },
+		{ go: (page, url) => walkAt(page, url, 'marks/places') },
+		{ go: (page, url) => walkAt(page, url, 'bare/front-angle') }
+	),
+	'phones-yard': beside(
+		{ go: (page, url) => page.goto(`${url}/`) },
+		{ go: (page, url) => horse(page, url, 'Curlew') },
+		{ go: (page, url) => page.goto(`${url}/help/call`) },
+		{ signedOut: true, go: (page, url) => page.goto(`${url}/sign-in`) }
+	),
+	yard: { size: { width: 1280, height: 1000 }, go: yard },
+	account: { size: DESK, go: (page, url) => page.goto(`${url}/account`) },
 	signs: {
 		size: DESK,
 		go: async (page, url) => {
@@ -174,10 +206,8 @@ const VIEWS = {
 	},
 	'desk-doubt': { size: { width: 1280, height: 900 }, go: exchanged },
 	board: { size: DESK, go: (page, url) => page.goto(`${url}/`) },
-	'board-phone': { size: PHONE, go: (page, url) => page.goto(`${url}/`) },
 	horse: { size: DESK, go: (page, url) => horse(page, url, 'Marram') },
 	'horse-stable': { size: DESK, theme: 'stable', go: (page, url) => horse(page, url, 'Thrift') },
-	'horse-phone': { size: PHONE, go: (page, url) => horse(page, url, 'Curlew') },
 	shape: {
 		size: { width: 1280, height: 1420 },
 		go: async (page, url) => {

@@ -2,7 +2,7 @@
 	import { enhance } from '$app/forms';
 	import InviteForm from '$lib/ui/people/InviteForm.svelte';
 	import InvitationList from '$lib/ui/people/InvitationList.svelte';
-	import { formatMoment } from '$lib/ui/format.js';
+	import { formatDay, formatMoment } from '$lib/ui/format.js';
 	import { ROLES } from '$core/people/index.js';
 	import { deedSentence, ROLE_MEANS, ROLE_WORD } from '$words/index.js';
 	import type { PageProps } from './$types.js';
@@ -14,7 +14,9 @@
 		removed: 'Ended. What they recorded stays.',
 		revoked: 'The invitation is taken back.'
 	};
-	const said = $derived(form && 'done' in form ? DONE[form.done] : undefined);
+	const done = $derived(form && 'done' in form ? DONE[form.done] : undefined);
+	const said = (about: (typeof data.deeds)[number]['about']) =>
+		about['on'] ? { ...about, on: formatDay(about['on']) } : about;
 	const link = $derived(form?.link === undefined ? undefined : { link: form.link, mailed: form.mailed === true });
 </script>
 
@@ -25,7 +27,7 @@
 	<a class="btn" href={`/?yard=${data.yard.id}`}>Its horses</a>
 </header>
 {#if form && 'message' in form}<p role="alert" class="alert alert-error mb-3">{form.message}</p>
-{:else if said}<p role="status" class="sheet mb-3"><b>{said}</b></p>{/if}
+{:else if done}<p role="status" class="sheet mb-3"><b>{done}</b></p>{/if}
 <div class="page">
 	<div class="column">
 		<section class="sheet" aria-labelledby="people-head">
@@ -76,7 +78,7 @@
 						<li>
 							<span class="quiet">{formatMoment(d.doneAt)}</span>
 							<b>{d.by ?? 'Somebody who is gone'}</b>
-							{deedSentence(d.what, d.about)}{#if d.horse}<span class="quiet">, {d.horse}</span>{/if}
+							{deedSentence(d.what, said(d.about))}{#if d.horse}<span class="quiet">, {d.horse}</span>{/if}
 						</li>
 					{:else}<li class="quiet">Nothing yet.</li>{/each}
 				</ul>
