@@ -34,8 +34,8 @@ await db.execute(sql`insert into fit_mark (id, pairing_id, horse_id, visit_id)
 await db.execute(sql`insert into stored_call (pairing_id, visit_id, engine_version, verdict, body)
 	select p.id, v.id, ${example?.engineVersion}, 'steady', jsonb_set(${JSON.stringify(example?.body)}::jsonb, '{visitedOn}', to_jsonb(v.visited_on::text))
 	from pairing p join visit v on v.horse_id = p.horse_id where p.yard_id = ${yardId}`);
-await db.execute(sql`insert into standing (horse_id, pairing_id, verdict, urgency, last_on, next_on, next_step, spark)
-	select h.id, p.id, 'steady', (random() * 3)::int, date '2026-11-21', date '2026-12-01' + (random() * 60)::int, 'ride-on', ${JSON.stringify(standing?.spark)}::jsonb
+await db.execute(sql`insert into standing (horse_id, yard_id, pairing_id, verdict, urgency, last_on, next_on, next_step, spark)
+	select h.id, h.yard_id, p.id, 'steady', (random() * 3)::int, date '2026-11-21', date '2026-12-01' + (random() * 60)::int, 'ride-on', ${JSON.stringify(standing?.spark)}::jsonb
 	from horse h join pairing p on p.horse_id = h.id where h.yard_id = ${yardId}`);
 await db.execute(sql`analyze`);
 const [horse] = await db

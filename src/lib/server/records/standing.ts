@@ -1,4 +1,4 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import type { Call, DayJudgement, Verdict } from '../../../core/call/index.js';
 import { RULES_VERSION } from '../../../core/reading/index.js';
 import { layOffDue, nextTracingDay } from '../../../core/schedule/index.js';
@@ -133,7 +133,11 @@ export async function refreshStanding(
 	};
 	await tx
 		.insert(tables.standing)
-		.values({ horseId: horse.id, ...values })
+		.values({
+			horseId: horse.id,
+			yardId: sql`(select ${tables.horse.yardId} from ${tables.horse} where ${tables.horse.id} = ${horse.id})`,
+			...values
+		})
 		.onConflictDoUpdate({ target: tables.standing.horseId, set: values });
 }
 

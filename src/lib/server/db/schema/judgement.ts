@@ -38,6 +38,10 @@ export const standing = pgTable(
 		horseId: uuid('horse_id')
 			.primaryKey()
 			.references(() => horse.id, { onDelete: 'cascade' }),
+		/** Its horse's, so that a board is read by it alone. */
+		yardId: uuid('yard_id')
+			.notNull()
+			.references(() => yard.id),
 		pairingId: uuid('pairing_id').references(() => pairing.id, { onDelete: 'set null' }),
 		verdict: text('verdict').$type<'steady' | 'watch' | 'refit' | 'stop'>(),
 		urgency: integer('urgency').notNull(),
