@@ -166,7 +166,7 @@ async function yard(page, url) {
 	await page.goto(`${url}/account`);
 	await page.locator('section a[href^="/yards/"]').first().click();
 	await page.waitForURL(/yards/);
-	await page.getByLabel('As').selectOption('vet');
+	await page.locator('form[action="?/invite"] select[name=role]').selectOption('vet');
 	await page.getByLabel('For this address only').fill('vet@saltings.example');
 	await page.getByRole('button', { name: 'Make the link' }).click();
 	await page.getByText('The link is made').waitFor();

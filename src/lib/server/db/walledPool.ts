@@ -29,7 +29,7 @@ function named(query: unknown): unknown {
 }
 
 /** A connection that says for whom it asks, and tells of queries which take long. */
-export class TimedClient extends pg.Client {
+export class WalledClient extends pg.Client {
 	constructor(config?: string | pg.ClientConfig) {
 		super(config);
 		const plain = this.query.bind(this) as unknown as Query;
@@ -68,7 +68,7 @@ export class TimedClient extends pg.Client {
 /** A pool whose questions keep the name they are asked in, however long they wait for a connection. */
 export class WalledPool extends pg.Pool {
 	constructor(config: pg.PoolConfig) {
-		super({ ...config, Client: TimedClient });
+		super({ ...config, Client: WalledClient });
 		const ask: Query = async (...args) => {
 			const client = await this.connect();
 			try {
