@@ -122,6 +122,7 @@ describe('a real place, without the demo', function () {
 		await owner.locator('form[action="?/invite"] select[name=role]').selectOption('fitter');
 		await owner.getByRole('button', { name: 'Make the link' }).click();
 		const link = await owner.getByLabel('Link of the invitation').inputValue();
+		expect(await owner.locator('form[action="?/invite"] select[name=role]').inputValue()).to.equal('bodyworker');
 		await fitter.goto(link);
 		await fitter.getByRole('button', { name: 'Take it' }).click();
 		await fitter.getByText('Sandpiper').waitFor();
