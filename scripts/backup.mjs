@@ -1,12 +1,13 @@
 import { mkdirSync } from 'node:fs';
 import path from 'node:path';
-import { makeBackup, rehearse } from './lib/backup.mjs';
 import { openPlace } from './lib/place.mjs';
 
 /** `npm run backup -- [FOLDER] [--demo]`: backs the place up, restores it into a scratch database and compares. */
 const [folder] = process.argv.slice(2).filter((a) => !a.startsWith('--'));
 const place = await openPlace({ demo: process.argv.includes('--demo'), reads: true });
 try {
+	// Not at the top: the packages may have come only now.
+	const { makeBackup, rehearse } = await import('./lib/backup.mjs');
 	const into = path.resolve(folder ?? process.env.ZT_BACKUP_FOLDER ?? path.join(place.folder, 'backups'));
 	mkdirSync(into, { recursive: true, mode: 0o700 });
 	const key = process.env.ZT_BACKUP_KEY;

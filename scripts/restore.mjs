@@ -1,7 +1,6 @@
 import { createInterface } from 'node:readline/promises';
 import path from 'node:path';
 import { runAsync } from './lib/host.mjs';
-import { checkBackup, restoreBackup, standsIn } from './lib/backup.mjs';
 import { openPlace } from './lib/place.mjs';
 
 /** `npm run restore -- FILE [--yes]`: puts a backup in the place of what is there, or says by name why not. */
@@ -17,6 +16,8 @@ async function agreed(people) {
 const [given] = process.argv.slice(2).filter((a) => !a.startsWith('--'));
 const place = await openPlace({ demo: false, reads: true });
 try {
+	// Not at the top: the packages may have come only now.
+	const { checkBackup, restoreBackup, standsIn } = await import('./lib/backup.mjs');
 	if (!given) throw new Error('say which backup: npm run restore -- FILE');
 	const file = path.resolve(given);
 	const key = process.env.ZT_BACKUP_KEY;

@@ -1,11 +1,12 @@
 import { spawn } from 'node:child_process';
 import path from 'node:path';
-import pg from 'pg';
 import { ROOT } from './host.mjs';
 import { serverUrlOf } from './serverRole.mjs';
 
 /** The address by which the server comes to the database: not its owner's, where the server's own role is there. */
 async function serversUrl(ownerUrl) {
+	// Not at the top: what brings the packages imports this file.
+	const { default: pg } = await import('pg');
 	const url = serverUrlOf(ownerUrl);
 	const client = new pg.Client({ connectionString: url });
 	return client.connect().then(

@@ -1,5 +1,4 @@
 import { createHash } from 'node:crypto';
-import pg from 'pg';
 
 /**
  * The role that the server connects as: it may read and write, but owns nothing, so the walls between yards in the
@@ -20,6 +19,7 @@ const quoted = (name) => `"${name.replaceAll('"', '""')}"`;
 /** Makes the role and says what it may do; false where the owner may not make roles. */
 export async function ensureServerRole(ownerUrl) {
 	const { username, password } = new URL(serverUrlOf(ownerUrl));
+	const { default: pg } = await import('pg');
 	const client = new pg.Client({ connectionString: ownerUrl });
 	await client.connect();
 	try {

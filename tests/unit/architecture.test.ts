@@ -96,3 +96,23 @@ describe('import directions', () => {
 		expect(impure).to.deep.equal([]);
 	});
 });
+
+/** What installs the packages runs before there are any: nothing on its way may import one at the top. */
+describe('scripts that install what is missing', () => {
+	const FIRST = ['demo', 'start', 'test', 'check', 'backup', 'restore', 'zt'].map((name) => `scripts/${name}.mjs`);
+
+	function importedAtTop(file: string, seen = new Set<string>()): string[] {
+		if (seen.has(file)) return [];
+		seen.add(file);
+		const text = readFileSync(file, 'utf8');
+		const named = [...text.matchAll(/^import\s[^;]*?from\s*'([^']+)';/gms)].map((m) => m[1] as string);
+		return named.flatMap((to) =>
+			to.startsWith('.') ? importedAtTop(path.join(path.dirname(file), to), seen) : [`${file} -> ${to}`]
+		);
+	}
+
+	it('import nothing but Node’s own before', () => {
+		const packages = FIRST.flatMap((f) => importedAtTop(f)).filter((line) => !/-> node:/.test(line));
+		expect(packages).to.deep.equal([]);
+	});
+});

@@ -28,7 +28,7 @@
 	<div class="made" role="status">
 		<p>
 			<b>The link is made.</b>
-			{link.mailed ? 'It is on its way by mail; ' : ''}It is shown this once, for one person.
+			{link.mailed ? 'It is on its way by mail, and' : 'It'} is shown here this once, for one person.
 		</p>
 		<div class="row">
 			<input
@@ -46,9 +46,11 @@
 	method="POST"
 	action="?/invite"
 	use:enhance={() =>
-		({ update }) => {
+		async ({ update }) => {
 			copied = false;
-			return update();
+			await update();
+			// An emptied form would stand at the first role of the list.
+			role = first;
 		}}
 >
 	<input type="hidden" name="id" value={id} />
