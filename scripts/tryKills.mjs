@@ -64,6 +64,11 @@ async function send(method, where, body) {
 	await answer?.arrayBuffer().catch(() => undefined);
 	return answer?.status === 200;
 }
+const ride = (id, horseId, riddenOn) => [
+	'PUT',
+	`/api/rides/${id}`,
+	{ id, horseId, riddenOn, saddleId: null, pad: 'none', seen: [], atTime: 'start', changes: [], note: '' }
+];
 async function write() {
 	const horseId = horses[randomInt(horses.length)];
 	const n = ++made;
@@ -98,20 +103,7 @@ async function write() {
 			})
 		)
 			kept.visit_entry.push(tap);
-	} else if (
-		await send('PUT', `/api/rides/${id}`, {
-			id,
-			horseId,
-			riddenOn: day,
-			saddleId: null,
-			pad: 'none',
-			seen: [],
-			atTime: 'start',
-			changes: [],
-			note: ''
-		})
-	)
-		kept.ride.push(id);
+	} else if (await send(...ride(id, horseId, day))) kept.ride.push(id);
 }
 const writers = Array.from({ length: 6 }, async () => {
 	while (writing) {
@@ -153,27 +145,11 @@ async function answersAgain() {
 	for (;;) {
 		const ready = await fetch(`${url}/ready`, { signal: AbortSignal.timeout(1000) }).catch(() => undefined);
 		await ready?.arrayBuffer().catch(() => undefined);
-		if (ready?.status === 200 && (await send('PUT', ...probe()))) return performance.now() - began;
+		if (ready?.status === 200 && (await send(...ride(randomUUID(), horses[0], '2026-01-01'))))
+			return performance.now() - began;
 		if (performance.now() - began > 6 * LONGEST_MS) return Infinity;
 		await pause(50);
 	}
-}
-function probe() {
-	const id = randomUUID();
-	return [
-		`/api/rides/${id}`,
-		{
-			id,
-			horseId: horses[0],
-			riddenOn: '2026-01-01',
-			saddleId: null,
-			pad: 'none',
-			seen: [],
-			atTime: 'start',
-			changes: [],
-			note: ''
-		}
-	];
 }
 
 const names = Object.keys(victims);

@@ -73,6 +73,7 @@ describe('an account', () => {
 		const wrong = await here.post('/account?/password', { present: 'not this one', next: 'neap-tides-again' });
 		expect([wrong.status, (await there.get('/account')).status]).to.deep.equal([400, 200]);
 		const done = await here.post('/account?/password', { present: person.password, next: 'neap-tides-again' });
+		expect(done.status).to.equal(200);
 		const cookie = done.headers
 			.getSetCookie()
 			.map((c) => c.split(';')[0])
@@ -220,14 +221,14 @@ describe('a shared horse', () => {
 		const guest = await clientOf(fitter);
 		const [yardId, horseId] = [uuidv7(), uuidv7()];
 		await owner.post('/yards/new', { id: yardId, name: 'Ebb Yard' });
-		await owner.post('/horses/new', { id: horseId, yardId, name: 'Sandpiper', about: '', bornYear: '' });
+		await owner.post('/horses/new', { id: horseId, yardId, name: 'Grey Mullet', about: '', bornYear: '' });
 		const html = await (
 			await owner.post(`/horses/${horseId}/share?/invite`, { id: uuidv7(), role: 'guest-view', email: '', days: '2' })
 		).text();
 		expect((await guest.get(`/horses/${horseId}`)).status).to.equal(404);
 		expect((await guest.post(linkIn(html), {})).headers.get('location')).to.equal(`/horses/${horseId}`);
 		expect((await guest.get(`/horses/${horseId}`)).status).to.equal(200);
-		expect(await (await guest.get('/')).text()).to.contain('Sandpiper');
+		expect(await (await guest.get('/')).text()).to.contain('Grey Mullet');
 		await owner.post(`/horses/${horseId}/share?/end`, { person: fitter.id });
 		expect((await guest.get(`/horses/${horseId}`)).status).to.equal(404);
 		const yard = await (await owner.get(`/yards/${yardId}`)).text();

@@ -85,7 +85,7 @@ const TABLE: Readonly<Record<string, readonly [allowed: string, ask: Ask]>> = {
 	'/horses/new': ['OBFVW', get((p) => `/horses/new?yard=${p.yardId}`)],
 	'/horses/new ?default': [
 		'OB',
-		(c, p) => c.post('/horses/new', { id: uuidv7(), yardId: p.yardId, name: 'Thrift', about: '', bornYear: '' })
+		(c, p) => c.post('/horses/new', { id: uuidv7(), yardId: p.yardId, name: 'Glass Eel', about: '', bornYear: '' })
 	],
 	'/horses/[horse]': ['OBFVWAG', horsePage('')],
 	'/horses/[horse]/shape': ['OBFVWAG', horsePage('/shape')],

@@ -21,7 +21,7 @@
 <header class="head-row"><h1>Your account</h1></header>
 {#if form && 'message' in form}<p role="alert" class="alert alert-error mb-3">{form.message}</p>
 {:else if said}<p role="status" class="sheet mb-3"><b>{said}</b></p>{/if}
-<div class="page">
+<div class="columns">
 	<div class="column">
 		<section class="sheet" aria-labelledby="yards-head">
 			<h2 id="yards-head">Your yards</h2>
@@ -146,32 +146,6 @@
 </div>
 
 <style>
-	.page {
-		display: grid;
-		grid-template-columns: 1.2fr 1fr;
-		gap: 1rem;
-		align-items: start;
-	}
-	.column {
-		display: grid;
-		gap: 1rem;
-	}
-	section {
-		display: grid;
-		gap: 0.75rem;
-	}
-	h2 {
-		font-size: 1.2rem;
-	}
-	.line {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 0.25rem 1rem;
-		align-items: center;
-		justify-content: space-between;
-		padding: 0.4rem 0;
-		border-bottom: 1px solid var(--zt-line);
-	}
 	section .btn {
 		justify-self: start;
 	}
@@ -200,10 +174,5 @@
 	}
 	.input {
 		width: 100%;
-	}
-	@media (max-width: 720px) {
-		.page {
-			grid-template-columns: 1fr;
-		}
 	}
 </style>

@@ -92,8 +92,11 @@ interface LibrarySession {
 
 async function sessionsOf(headers: Headers): Promise<{ all: LibrarySession[]; present: string | undefined }> {
 	const { api } = app().auth;
-	const [all, present] = await Promise.all([api.listSessions({ headers }), api.getSession({ headers })]);
-	return { all, present: present?.session.id };
+	const present = await api.getSession({ headers });
+	// A request that has just changed its own password still carries the session that it ended.
+	return present
+		? { all: await api.listSessions({ headers }), present: present.session.id }
+		: { all: [], present: undefined };
 }
 
 /** Where the person is signed in, newest first. */

@@ -28,7 +28,7 @@
 </header>
 {#if form && 'message' in form}<p role="alert" class="alert alert-error mb-3">{form.message}</p>
 {:else if done}<p role="status" class="sheet mb-3"><b>{done}</b></p>{/if}
-<div class="page">
+<div class="columns">
 	<div class="column">
 		<section class="sheet" aria-labelledby="people-head">
 			<h2 id="people-head">People</h2>
@@ -118,32 +118,6 @@
 </div>
 
 <style>
-	.page {
-		display: grid;
-		grid-template-columns: 1.3fr 1fr;
-		gap: 1rem;
-		align-items: start;
-	}
-	.column {
-		display: grid;
-		gap: 1rem;
-	}
-	section {
-		display: grid;
-		gap: 0.75rem;
-	}
-	h2 {
-		font-size: 1.2rem;
-	}
-	.line {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 0.25rem 1rem;
-		align-items: center;
-		justify-content: space-between;
-		padding: 0.5rem 0;
-		border-bottom: 1px solid var(--zt-line);
-	}
 	.acts,
 	.row {
 		display: flex;
@@ -166,10 +140,5 @@
 		gap: 0.35rem;
 		max-height: 26rem;
 		overflow-y: auto;
-	}
-	@media (max-width: 720px) {
-		.page {
-			grid-template-columns: 1fr;
-		}
 	}
 </style>

@@ -18,7 +18,7 @@
 {:else if form && 'done' in form && form.done === 'ended'}<p role="status" class="sheet mb-3">
 		<b>Ended.</b> What they recorded stays.
 	</p>{/if}
-<div class="page">
+<div class="columns">
 	<section class="sheet" aria-labelledby="guests-head">
 		<h2 id="guests-head">Who sees this horse besides its yard</h2>
 		<ul>
@@ -39,32 +39,3 @@
 		<InvitationList invitations={data.offered} />
 	</section>
 </div>
-
-<style>
-	.page {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 1rem;
-		align-items: start;
-	}
-	section {
-		display: grid;
-		gap: 0.75rem;
-	}
-	h2 {
-		font-size: 1.2rem;
-	}
-	.line {
-		display: flex;
-		justify-content: space-between;
-		align-items: center;
-		gap: 1rem;
-		padding: 0.4rem 0;
-		border-bottom: 1px solid var(--zt-line);
-	}
-	@media (max-width: 720px) {
-		.page {
-			grid-template-columns: 1fr;
-		}
-	}
-</style>
