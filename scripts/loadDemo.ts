@@ -180,7 +180,7 @@ async function loadDeeds(db: Asker, yardId: string, personId: string): Promise<v
 			yardId,
 			horseId,
 			personId,
-			what: 'visit-made',
+			what: 'visit-made' as const,
 			about: { on },
 			doneAt: new Date(`${on}T15:40Z`)
 		}))

@@ -3,7 +3,10 @@ import path from 'node:path';
 import { ROOT } from './host.mjs';
 import { serverUrlOf } from './serverRole.mjs';
 
-/** The address by which the server comes to the database: not its owner's, where the server's own role is there. */
+/** What the database answers where there is no such role. */
+const NO_ROLE = ['28P01', '28000'];
+
+/** The address by which the server comes to the database: its owner's only where the server's own role is not there. */
 async function serversUrl(ownerUrl) {
 	// Not at the top: what brings the packages imports this file.
 	const { default: pg } = await import('pg');
@@ -14,7 +17,8 @@ async function serversUrl(ownerUrl) {
 			await client.end();
 			return url;
 		},
-		() => ownerUrl
+		// A database that is away for a moment is no reason to go without the second wall.
+		(error) => (NO_ROLE.includes(error.code) ? ownerUrl : url)
 	);
 }
 

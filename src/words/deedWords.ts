@@ -1,4 +1,4 @@
-import type { GuestRole, Role } from '../core/people/index.js';
+import type { DeedCode, GuestRole, Role } from '../core/people/index.js';
 import { ROLE_WORD } from './roleWords.js';
 
 type About = Readonly<Record<string, string>>;
@@ -8,7 +8,7 @@ const role = (value: string | undefined): string =>
 const on = (a: About): string => (a['on'] ? ` of ${a['on']}` : '');
 
 /** What a deed was, after the name of who did it; the horse is said beside it. */
-const SENTENCES: Readonly<Record<string, (a: About) => string>> = {
+const SENTENCES: Readonly<Record<DeedCode, (a: About) => string>> = {
 	'yard-made': (a) => `made the yard ${a['name']}`,
 	'yard-renamed': (a) => `called the yard ${a['name']}`,
 	invited: (a) => `invited somebody as ${role(a['role'])}`,
@@ -34,4 +34,4 @@ const SENTENCES: Readonly<Record<string, (a: About) => string>> = {
 	'saddle-rested': () => 'rested a saddle'
 };
 
-export const deedSentence = (what: string, about: About): string => SENTENCES[what]?.(about) ?? what;
+export const deedSentence = (what: DeedCode, about: About): string => SENTENCES[what](about);

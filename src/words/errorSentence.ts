@@ -20,7 +20,8 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'registration-closed': () => 'No new accounts are made here. Ask whoever runs this place.',
 	'registration-invited': () => 'An account is made with an invitation. Open the link you were sent, or ask for one.',
 	'link-used': () => 'This link has run out or was used already. Ask for a new one.',
-	'password-short': (d) => `A password has ${d['least']} characters or more. A few words in a row are easy to keep.`,
+	'password-length': (d) =>
+		`A password has ${d['least']} characters or more, up to ${d['most']}. A few words in a row are easy to keep.`,
 	'wrong-password': () => 'The present password does not match. Type it again.',
 	'bad-fingers': () => 'Those finger widths cannot be right. Measure 2, 3 and 4 stacked fingers again, in mm.',
 	'not-a-number': (d) =>

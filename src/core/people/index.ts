@@ -1,1 +1,2 @@
+export * from './deeds.js';
 export * from './roles.js';

@@ -3,12 +3,12 @@ import { app } from '../app.js';
 import { config } from '../config.js';
 import { findOffer, isEmptyPlace } from '../records/index.js';
 import { askAuth, type Answered, type Asked } from './askAuth.js';
-import { LEAST_PASSWORD } from './auth.js';
+import { LEAST_PASSWORD, MOST_PASSWORD } from './auth.js';
 
 /** Refusals of the sign-in library in our own codes. */
 const REFUSED: Readonly<Record<string, string>> = {
-	PASSWORD_TOO_SHORT: 'password-short',
-	PASSWORD_TOO_LONG: 'password-short',
+	PASSWORD_TOO_SHORT: 'password-length',
+	PASSWORD_TOO_LONG: 'password-length',
 	INVALID_TOKEN: 'link-used',
 	TOKEN_EXPIRED: 'link-used',
 	INVALID_PASSWORD: 'wrong-password'
@@ -18,7 +18,7 @@ const REFUSED: Readonly<Record<string, string>> = {
 function mustBeOk({ status, code }: Answered, otherwise: string): void {
 	if (status === 'ok') return;
 	if (status !== 'refused') throw new CoreError(status);
-	throw new CoreError(REFUSED[code ?? ''] ?? otherwise, { least: LEAST_PASSWORD });
+	throw new CoreError(REFUSED[code ?? ''] ?? otherwise, { least: LEAST_PASSWORD, most: MOST_PASSWORD });
 }
 
 /** Who may make an account now: the first one always; then as the settings say, with an invitation that stands. */

@@ -1,34 +1,7 @@
 import { desc, eq } from 'drizzle-orm';
+import type { DeedCode } from '../../../core/people/index.js';
 import { tables, type Asker } from '../db/index.js';
 import { mustMayInYard, type Scope } from './scope.js';
-
-/** What is kept of who did what. */
-export const DEEDS = [
-	'yard-made',
-	'yard-renamed',
-	'invited',
-	'invitation-revoked',
-	'joined',
-	'role-changed',
-	'removed',
-	'left',
-	'shared',
-	'share-ended',
-	'horse-made',
-	'horse-changed',
-	'horse-archived',
-	'horse-brought-back',
-	'visit-made',
-	'visit-changed',
-	'visit-moved',
-	'visit-undone',
-	'visit-restored',
-	'mark-set',
-	'mark-undone',
-	'saddle-on',
-	'saddle-rested'
-] as const;
-export type DeedCode = (typeof DEEDS)[number];
 
 export interface DeedInput {
 	readonly yardId: string;
@@ -51,7 +24,7 @@ export async function noteDeed(
 
 export interface Deed {
 	readonly id: number;
-	readonly what: string;
+	readonly what: DeedCode;
 	readonly about: Readonly<Record<string, string>>;
 	readonly horse: string | null;
 	readonly by: string | null;

@@ -27,6 +27,6 @@ export { listMailbox, type KeptMail } from './mailbox.js';
 export * from './yards.js';
 export * from './earlier.js';
 export * from './invitations.js';
-export { DEEDS, listDeeds, type Deed } from './deeds.js';
+export { listDeeds, type Deed } from './deeds.js';
 export { asPerson, isReachable } from '../db/index.js';
 export { countTry } from './limits.js';

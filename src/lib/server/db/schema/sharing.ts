@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { bigint, check, index, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
-import { GUEST_ROLES, ROLES, type GuestRole, type Role } from '../../../../core/people/index.js';
+import { GUEST_ROLES, ROLES, type DeedCode, type GuestRole, type Role } from '../../../../core/people/index.js';
 import { person, yard } from './access.js';
 import { at, oneOf } from './columns.js';
 import { horse } from './horse.js';
@@ -59,7 +59,7 @@ export const deed = pgTable(
 			.references(() => yard.id, { onDelete: 'cascade' }),
 		horseId: uuid('horse_id').references(() => horse.id, { onDelete: 'cascade' }),
 		personId: uuid('person_id').references(() => person.id, { onDelete: 'set null' }),
-		what: text('what').notNull(),
+		what: text('what').$type<DeedCode>().notNull(),
 		/** Names as they were then. */
 		about: jsonb('about').$type<Readonly<Record<string, string>>>().notNull(),
 		doneAt: at('done_at').notNull().defaultNow()
