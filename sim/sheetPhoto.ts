@@ -40,16 +40,21 @@ const PX_PER_MM = PRINT_PX_PER_MM;
 const pick = <T>(list: readonly T[], random: Random): T => list[Math.floor(random() * list.length)] as T;
 const between = (a: number, b: number, random: Random): number => a + (b - a) * random();
 
+function hash(i: number, j: number, seed: number): number {
+	const h = Math.sin(i * 127.1 + j * 311.7 + seed * 74.7) * 43758.5453;
+	return h - Math.floor(h);
+}
+
+const eased = (t: number): number => t * t * (3 - 2 * t);
+
 /** Smooth value noise, 0..1, from a hash of the lattice. */
 function noise2(x: number, y: number, seed: number): number {
-	const hash = (i: number, j: number): number => {
-		const h = Math.sin(i * 127.1 + j * 311.7 + seed * 74.7) * 43758.5453;
-		return h - Math.floor(h);
-	};
-	const [i, j] = [Math.floor(x), Math.floor(y)];
-	const [u, v] = [x - i, y - j].map((t) => t * t * (3 - 2 * t)) as [number, number];
-	const a = hash(i, j) * (1 - u) + hash(i + 1, j) * u;
-	const b = hash(i, j + 1) * (1 - u) + hash(i + 1, j + 1) * u;
+	const i = Math.floor(x);
+	const j = Math.floor(y);
+	const u = eased(x - i);
+	const v = eased(y - j);
+	const a = hash(i, j, seed) * (1 - u) + hash(i + 1, j, seed) * u;
+	const b = hash(i, j + 1, seed) * (1 - u) + hash(i + 1, j + 1, seed) * u;
 	return a * (1 - v) + b * v;
 }
 
@@ -222,15 +227,17 @@ function cameraAt(scene: SheetScene, away: number, random: Random) {
 		[-axis[1] * st, axis[0] * st, ct]
 	] as const;
 	const [cr, sr] = [Math.cos(turn), Math.sin(turn)];
+	// The sheet's plane lies at `distance` along the view, its axes the columns of the rotation. Asked for every pixel.
+	const [[ax, bx, nx], [ay, by, ny], [az, bz, nz]] = m;
 	return (px: number, py: number): readonly [number, number] => {
-		const [dx, dy] = [(px - scene.widthPx / 2) / focal, (py - scene.heightPx / 2) / focal];
-		// The sheet's plane lies at `distance` along the view, its axes the columns of the rotation.
-		const column = (k: 0 | 1 | 2) => m.map((row) => row[k]) as unknown as readonly [number, number, number];
-		const normal = column(2);
-		const t = (normal[2] * distance) / (normal[0] * dx + normal[1] * dy + normal[2]);
-		const p = [t * dx, t * dy, t - distance] as const;
-		const along = (axisOf: readonly [number, number, number]) => p[0] * axisOf[0] + p[1] * axisOf[1] + p[2] * axisOf[2];
-		const [u, v] = [along(column(0)), along(column(1))];
+		const dx = (px - scene.widthPx / 2) / focal;
+		const dy = (py - scene.heightPx / 2) / focal;
+		const t = (nz * distance) / (nx * dx + ny * dy + nz);
+		const x = t * dx;
+		const y = t * dy;
+		const z = t - distance;
+		const u = x * ax + y * ay + z * az;
+		const v = x * bx + y * by + z * bz;
 		return [u * cr + v * sr, -u * sr + v * cr];
 	};
 }
@@ -358,19 +365,16 @@ function finish(rgb: Float32Array, w: number, h: number, motionPx: number, grain
 						s += rgb[(yy * w + xx) * 3 + k] as number;
 						n++;
 					}
-				else
-					for (const [dx, dy, q] of [
-						[0, 0, 4],
-						[1, 0, 1],
-						[-1, 0, 1],
-						[0, 1, 1],
-						[0, -1, 1]
-					] as const) {
-						const xx = Math.min(w - 1, Math.max(0, x + dx));
-						const yy = Math.min(h - 1, Math.max(0, y + dy));
-						s += q * (rgb[(yy * w + xx) * 3 + k] as number);
-						n += q;
-					}
+				else {
+					const row = y * w;
+					s =
+						4 * (rgb[(row + x) * 3 + k] as number) +
+						(rgb[(row + Math.min(w - 1, x + 1)) * 3 + k] as number) +
+						(rgb[(row + Math.max(0, x - 1)) * 3 + k] as number) +
+						(rgb[(Math.min(h - 1, y + 1) * w + x) * 3 + k] as number) +
+						(rgb[(Math.max(0, y - 1) * w + x) * 3 + k] as number);
+					n = 8;
+				}
 				out[(y * w + x) * 4 + k] = Math.min(255, Math.max(0, Math.round(s / n + g)));
 			}
 			out[(y * w + x) * 4 + 3] = 255;

@@ -135,6 +135,8 @@ describe('a real place, without the demo', function () {
 		const again = await person(390);
 		await again.goto(`${place.url}/sign-in`);
 		await again.getByRole('link', { name: 'Forgot the password' }).click();
+		// The page before has a field of the same name.
+		await again.waitForURL(/forgot/);
 		await again.getByLabel('Email').fill('isolde@saltings.example');
 		await again.getByRole('button', { name: 'Send me a link' }).click();
 		await again.getByText('a link is on its way').waitFor();

@@ -95,7 +95,7 @@ describe('where things stand on a printed sheet', () => {
 });
 
 describe('printed sheets, drawn by another program and photographed by our own generator', function () {
-	this.timeout(120_000);
+	this.timeout(300_000);
 	let pdf: Uint8Array;
 	before(async () => {
 		pdf = await tracingSheets(OWNER, 'a3');
