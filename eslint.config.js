@@ -18,6 +18,7 @@ const CORE_ROOMS = [
 	'back',
 	'noise',
 	'change',
+	'seat',
 	'visit',
 	'load',
 	'zones',

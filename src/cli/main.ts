@@ -8,6 +8,8 @@ import { errorSentence, problemLine } from '../words/index.js';
 import { handsJson, handsList } from './hands.js';
 import { parseHandsCase } from './handsCase.js';
 import { measureJson } from './measure.js';
+import { seatJson } from './seat.js';
+import { parseSeatCase } from './seatCase.js';
 import { sliceJson, stationsOf } from './slice.js';
 import { sheetOf, traceJson } from './trace.js';
 import { watchJson } from './watch.js';
@@ -17,6 +19,7 @@ const USAGE = {
 	watch: 'Use: zt watch POINTS.csv --fitted YYYY-MM-DD [--school close|roomy]',
 	trace: 'Use: zt trace PHOTO --sheet a3|a4|a2|letter|tabloid',
 	hands: 'Use: zt hands CASE.json, or zt hands --list',
+	seat: 'Use: zt seat CASE.json',
 	slice: 'Use: zt slice MESH.stl|.ply|.obj --at S_MM[,S_MM…]'
 };
 
@@ -90,6 +93,10 @@ async function run(command: string | undefined, args: string[]): Promise<Record<
 		const { positionals, values } = options(args, USAGE.hands);
 		if (values.list) return handsList();
 		return handsJson(await parseHandsCase(readInput(positionals[0], USAGE.hands)));
+	}
+	if (command === 'seat') {
+		const { positionals } = options(args, USAGE.seat);
+		return seatJson(await parseSeatCase(readInput(positionals[0], USAGE.seat)));
 	}
 	if (command === 'slice') {
 		const { positionals, values } = options(args, USAGE.slice);

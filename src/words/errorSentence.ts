@@ -68,13 +68,28 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 		`No tracing within ${d['reachDays']} days of the fit mark on ${d['fitted']}; the nearest is from ${d['nearest']}. Trace on the day of fitting, or move the fit mark.`,
 	'fit-day-short': (d) =>
 		`The tracings of ${d['fitDay']} do not reach 60 to 120 mm below the top on both sides. Trace further down.`,
-	'unknown-command': (d) => `“${d['command']}” is not a command. There are: measure, watch, trace, hands, slice.`,
+	'unknown-command': (d) => `“${d['command']}” is not a command. There are: measure, watch, trace, hands, seat, slice.`,
 	'bad-case': (d) => `The case cannot be read: ${d['why']}. "zt hands --list" shows every check with its values.`,
 	'bad-answer': (d) => `“${d['check']}” cannot be ${d['value']}. Use one of: ${d['wanted']}.`,
 	'bad-option': (d) => `${d['option']} is missing or not understood. ${d['usage']}`,
 	'file-unreadable': (d) => `${d['file']} cannot be read. Check its name and that it is there.`,
 	'bad-tape': (d) => `${d['cm']} cm cannot be the ${d['what']} of a horse. Read the tape again, in cm.`,
-	'bad-load': (d) => `${d['kg']} kg cannot be right for rider and tack. Give 0 to 300 kg.`,
+	'bad-load': (d) =>
+		d['field'] !== undefined
+			? `${d['field']}: ${d['why']}. Give one load at least, each W_N of 0 or more, in all more than 0 N.`
+			: `${d['kg']} kg cannot be right for rider and tack. Give 0 to 300 kg.`,
+	'bad-json': (d) => `The case cannot be read: ${d['why'] ?? 'it is no JSON object'}. Send one JSON object.`,
+	missing: (d) => `${d['field']} is missing. A case needs a back and a saddle, each with its sections.`,
+	'bad-number': (d) => `${d['field']}: ${d['why']}. Give plain numbers in mm, N and kPa.`,
+	'bad-param': (d) => `${d['field']}: ${d['why']}. Look at the ranges in the description of the format.`,
+	'bad-section': (d) => `${d['field']}: ${d['why']}. Trace or describe that section again.`,
+	'too-fine': (d) => `${d['cells']} cells; at most ${d['most']} are reckoned. Choose a wider grid_mm.`,
+	'no-overlap': () => 'Saddle and back do not lie over one another. Look at s_offset_mm, and whether both are in mm.',
+	'cannot-balance': (d) =>
+		d['why'] === 'slope'
+			? 'The saddle would have to lean more than is a seat. Look whether it is upside down or the units differ.'
+			: 'The weight lies outside what can carry it. Look at where the load stands.',
+	'no-convergence': (d) => `No balance was found in ${d['steps']} steps. Look for a saddle that hardly touches.`,
 	'bad-horse-weight': (d) => `${d['kg']} kg cannot be the weight of a horse. Take girth and length again.`,
 	'bad-condition': (d) => `${d['score']} is not a condition score. It runs from 1 to 9, halves allowed.`,
 	'bad-pad': (d) => `A pad of ${d['thicknessMm']} mm on a slope of ${d['slopeDeg']}° cannot be right.`,

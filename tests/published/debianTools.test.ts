@@ -12,7 +12,7 @@ import { binaryStl, surfaceMesh, textObj, textPly } from '../support/meshes.js';
 
 /** What we write is opened, and what we read is made, by programs from Debian's packages. */
 describe('programs from Debian’s packages', function () {
-	this.timeout(60_000);
+	this.timeout(300_000);
 	let folder: string;
 	before(() => (folder = mkdtempSync(path.join(tmpdir(), 'zt-tools-'))));
 	after(() => rmSync(folder, { recursive: true, force: true }));

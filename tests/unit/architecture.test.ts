@@ -47,6 +47,7 @@ const ROOMS = [
 	'back',
 	'noise',
 	'change',
+	'seat',
 	'visit',
 	'load',
 	'zones',

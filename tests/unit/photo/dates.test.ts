@@ -15,7 +15,7 @@ function read(sheet: 'a2' | 'a3', date: NonNullable<SheetScene['date']>, seed: n
 }
 
 describe('a date written on the sheet', function () {
-	this.timeout(120_000);
+	this.timeout(300_000);
 
 	it('close to a plain arch on A2 is no second line', () => {
 		const line = read('a2', 'beside', 77);

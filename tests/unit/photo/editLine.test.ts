@@ -83,7 +83,7 @@ describe('a line put right by hand', () => {
 });
 
 describe('correcting on the picture itself', function () {
-	this.timeout(60_000);
+	this.timeout(300_000);
 	let made: PrintedPhoto;
 	let line: ReadLine;
 	before(async () => {

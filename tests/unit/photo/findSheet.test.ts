@@ -26,7 +26,7 @@ const channels = (ground: Paint, more: Partial<Parameters<typeof paint>[0]> = {}
 	channelsOf(paint({ ...SIZE, quad: QUAD, ground, ...more }), 800);
 
 describe('finding the sheet', function () {
-	this.timeout(30_000);
+	this.timeout(300_000);
 	const GROUNDS: readonly (readonly [string, Paint])[] = [
 		['wood', WOOD],
 		['striped cloth', STRIPES],
@@ -63,7 +63,7 @@ describe('finding the sheet', function () {
 });
 
 describe('what makes a side', function () {
-	this.timeout(30_000);
+	this.timeout(300_000);
 	it('an edge of light, and of colour where light is equal', () => {
 		const grey = findEdges(channels(DARK));
 		expect(largest(grey.strength)).to.be.above(10 * grey.floor);
@@ -113,7 +113,7 @@ describe('what makes a side', function () {
 });
 
 describe('paper and ground', function () {
-	this.timeout(30_000);
+	this.timeout(300_000);
 	it('the true corners rate above corners drawn in, or out', () => {
 		const c = channels(WOOD);
 		const edges = findEdges(c);
@@ -142,7 +142,7 @@ describe('paper and ground', function () {
 });
 
 describe('sharpness and scale', function () {
-	this.timeout(30_000);
+	this.timeout(300_000);
 	it('an edge spread over 14 px is told from one over 1 px', () => {
 		const sharp = edgeRise(channels(DARK), QUAD, 20);
 		const soft = edgeRise(channels(DARK, { softPx: 14 }), QUAD, 20);

@@ -32,7 +32,7 @@ const plain = (width: number, height: number, grey: number): Picture => {
 };
 
 describe('reading photos of sheets, against their true curves', function () {
-	this.timeout(60_000);
+	this.timeout(300_000);
 	for (const truth of photoTruths())
 		it(`${truth.file}: ${truth.readable ? `${truth.sheet}, within 1.2 mm` : truth.why_not}`, async () => {
 			const picture = await openPicture(`${PHOTOS}/${truth.file}`);
@@ -50,7 +50,7 @@ describe('reading photos of sheets, against their true curves', function () {
 });
 
 describe('a read sheet', function () {
-	this.timeout(120_000);
+	this.timeout(300_000);
 	let picture: Picture;
 	let upright: ReadLine;
 	before(async () => {
@@ -100,7 +100,7 @@ describe('a read sheet', function () {
 });
 
 describe('what cannot be read is refused by name', function () {
-	this.timeout(60_000);
+	this.timeout(300_000);
 	it('a picture of nothing', () => expect(refused(() => readSheet(plain(800, 600, 120), 'a3'))).to.equal('no-sheet'));
 	it('a picture too small or far too large', () => {
 		expect(refused(() => readSheet(plain(100, 100, 9), 'a3'))).to.equal('picture-too-small');
