@@ -42,6 +42,8 @@ export interface MadeSeries {
 	readonly fittedOn: Day;
 	readonly visits: readonly { readonly day: Day; readonly change: Readonly<Record<MainStation, SidesMm>> }[];
 	readonly tracings: readonly MadeTracing[];
+	/** What was really there on a day, anywhere along the back. */
+	readonly sectionOn: (day: Day, placeMm: number) => Section;
 }
 
 /** What may go wrong in a record. */
@@ -185,6 +187,7 @@ export function makeMadeSeries(
 		troubledOn: trouble === 'none' ? undefined : days[troubledAt],
 		fittedOn: FIRST,
 		visits: days.map((day) => ({ day, change: changeOf(horse, stateOn(spanned(day))) })),
-		tracings
+		tracings,
+		sectionOn: (day, placeMm) => horse.sectionAt(placeMm, stateOn(spanned(day)))
 	};
 }

@@ -3,3 +3,4 @@ export * from './normal.js';
 export * from './solve.js';
 export * from './matrix.js';
 export * from './rowProducts.js';
+export * from './monotone.js';

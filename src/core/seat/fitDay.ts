@@ -1,0 +1,277 @@
+import type { Tracing } from '../curve/index.js';
+import { followHorse, type BackChange } from '../change/index.js';
+import { CoreError } from '../errors/index.js';
+import { normalCdf } from '../math/index.js';
+import type { Day } from '../units/index.js';
+import { balance, resultantOf, type Resultant } from './balance.js';
+import { bedOf, type Bed } from './bed.js';
+import { CONDITIONS, strengths, type Condition, type Fault, type SeatFigures } from './conditions.js';
+import { fittedCut, type FittedCut, type SideMoved } from './fitDayBack.js';
+import { backOn, BARS_FROM_MM, evenCase, LEAST_BEARS_MM, MOST_BEARS_MM, USUAL_BEARS_MM } from './fitDaySaddle.js';
+import { channelWidth, degrees, mustStand, readSeat, type Seat } from './seatOf.js';
+import type { Pose, SeatCase } from './types.js';
+
+/** A cut is prolonged without a word by no more than this, mm. */
+const QUIETLY_MM = 12;
+
+const FRONT_STATION = 'T8';
+
+/** A figure with its standard deviation. */
+export interface Measured {
+	readonly value: number;
+	readonly sd: number;
+}
+
+export type FitDayDoubt =
+	| 'inferred' // nobody measured the saddle
+	| 'prolonged' // a flank was carried on beyond its tracing
+	| 'rear-prolonged' // the rear was carried on beyond the last station
+	| 'station-missing' // a station was traced on one of the days only
+	| 'front-only' // nothing but the front was traced
+	| 'doubted-visit' // the visit's own sheets are doubted
+	| 'maybe'; // a fault is possible but not probable
+
+/** What a fitted day's saddle does on a later back. */
+export interface FitDaySeat {
+	readonly fitDay: Day;
+	/** The visit whose back it is seated on. */
+	readonly on: Day;
+	/** How much lower the front edge's centre line stands over the spine. */
+	readonly dropFrontMm: Measured;
+	/** Against the attitude of the fitted day: front down, and off side up. */
+	readonly tipDeg: Measured;
+	readonly rollDeg: Measured;
+	readonly clearanceFrontChangeMm: Measured;
+	readonly loadFrontShareChange: Measured;
+	readonly conditions: readonly Condition[];
+	/** How probable each fault is, where it is more than a trifle. */
+	readonly chances: Readonly<Partial<Record<Fault, number>>>;
+	readonly doubts: readonly FitDayDoubt[];
+	/** The saddle on both backs, for pictures. */
+	readonly fitted: Seat;
+	readonly now: Seat;
+}
+
+export interface FitDayOptions {
+	readonly fitDay: Day;
+	/** Day to judge; the last visit unless given. */
+	readonly on?: Day;
+	readonly bearsMm?: number;
+}
+
+/** Figures compared between two days, in the order of the answer. */
+type Outcome = readonly [drop: number, tip: number, roll: number, clearance: number, share: number];
+
+/** The saddle that a fitted back implies, and what it needs to be seated elsewhere. */
+interface FitDaySaddle {
+	readonly cuts: readonly FittedCut[];
+	readonly given: SeatCase;
+	readonly bed: Bed;
+	readonly load: Resultant;
+	readonly pose: Pose;
+	readonly prolongedMm: number;
+}
+
+const STILL: SideMoved = [0, 0, 0];
+
+/** The saddle that the fitted day's cuts imply. Throws as a seat does. */
+function fitDaySaddle(cuts: readonly FittedCut[], bearsMm: number): FitDaySaddle {
+	const { sections, prolongedMm } = backOn(
+		cuts,
+		cuts.map(() => [STILL, STILL] as const),
+		bearsMm
+	);
+	const given = evenCase(sections, bearsMm);
+	const bed = bedOf(given);
+	const load = resultantOf(given.loads);
+	mustStand(bed, load);
+	return { cuts, given, bed, load, pose: balance(bed, given.kKpaPerMm, load).pose, prolongedMm };
+}
+
+/** The saddle seated on a back that has moved; parts by station, near then off, each top, band, low. */
+function seated(saddle: FitDaySaddle, parts: Float64Array, bearsMm: number): Seat & { readonly given: SeatCase } {
+	const moved = saddle.cuts.map((_, i) => {
+		const at = (k: number): number => parts[6 * i + k] as number;
+		return [[at(0), at(1), at(2)] as SideMoved, [at(3), at(4), at(5)] as SideMoved] as const;
+	});
+	const { sections } = backOn(saddle.cuts, moved, bearsMm);
+	const given = { ...saddle.given, back: { ...saddle.given.back, sections } };
+	const bed = bedOf(given);
+	mustStand(bed, saddle.load);
+	const balanced = balance(bed, given.kKpaPerMm, saddle.load, bed.cells.c, saddle.pose);
+	return { ...readSeat(given, bed, saddle.load, balanced), given };
+}
+
+const frontHeight = (bed: Bed, { hMm, a }: Pose): number => hMm + a * (BARS_FROM_MM - bed.sRefMm);
+
+export function outcomeOf(fitted: Seat, now: Seat): Outcome {
+	const [then, here] = [fitted.balanced.pose, now.balanced.pose];
+	return [
+		frontHeight(fitted.bed, then) - frontHeight(now.bed, here),
+		degrees(here.a) - degrees(then.a),
+		degrees(here.b) - degrees(then.b),
+		(now.clearance.frontMm ?? 0) - (fitted.clearance.frontMm ?? 0),
+		now.split.thirds.front - fitted.split.thirds.front
+	];
+}
+
+/** Figures with the fitted day's attitude as level. */
+const figuresOf = (given: SeatCase, now: Seat, [, tip, roll]: Outcome): SeatFigures => ({
+	channelMm: channelWidth(given),
+	overhangMm: undefined,
+	twist: now.split.twist,
+	pitchDeg: tip,
+	rollDeg: roll,
+	edgeBiasFront: now.edgeBias.front,
+	pressureRatio: now.pressureRatio
+});
+
+/** How strongly each fault is there, with the fitted day's attitude as level. */
+export const strengthsAgainst = (given: SeatCase, now: Seat, outcome: Outcome): Readonly<Record<Fault, number>> =>
+	strengths(figuresOf(given, now, outcome));
+
+/** What no interval of the tracings holds: the loft between stations, the bars' own edges (docs/validation.md). */
+const MODEL_SD: Outcome = [0.45, 0.08, 0.03, 0.45, 0.003];
+/** A strength is no surer than this. */
+const STRENGTH_SD = 0.08;
+/** A fault is named from this chance on, and told as possible from the other. */
+const PROBABLE = 0.7;
+const POSSIBLE = 0.25;
+
+/** Each column of the covariance's root, as a step to either side. */
+function rootColumns({ cov }: BackChange['parts']): Float64Array[] {
+	const n = cov.rows;
+	// Rank may be less than the parts: pivots that vanish are left out.
+	const at = Float64Array.from(cov.at);
+	const columns: Float64Array[] = [];
+	const left = new Set(Array.from({ length: n }, (_, i) => i));
+	while (left.size > 0) {
+		let [best, most] = [-1, 0];
+		for (const i of left) if ((at[i * n + i] as number) > most) [best, most] = [i, at[i * n + i] as number];
+		if (best < 0 || most < 1e-4) break;
+		left.delete(best);
+		const root = Math.sqrt(most);
+		const column = Float64Array.from({ length: n }, (_, r) => (at[r * n + best] as number) / root);
+		columns.push(column);
+		for (let r = 0; r < n; r++)
+			for (let c = 0; c < n; c++)
+				at[r * n + c] = (at[r * n + c] as number) - (column[r] as number) * (column[c] as number);
+	}
+	return columns;
+}
+
+const chosen = (changes: readonly BackChange[], on: Day | undefined): BackChange => {
+	const upTo = on === undefined ? changes : changes.filter((c) => c.visitedOn <= on);
+	return upTo[upTo.length - 1] as BackChange;
+};
+
+function mustBeAsked(tracings: readonly Tracing[], { fitDay, on }: FitDayOptions): void {
+	const days = [...new Set(tracings.map((t) => t.visitedOn))].sort();
+	if (!days.includes(fitDay)) throw new CoreError('fit-day-absent', { fitDay });
+	const last = days[days.length - 1] as Day;
+	if (on !== undefined && on > last) throw new CoreError('on-after-last', { on, last });
+	if ((on ?? last) <= fitDay) throw new CoreError('on-not-after-fit', { on: on ?? last, fitDay });
+	const there = tracings.some((t) => t.station === FRONT_STATION && t.visitedOn === fitDay);
+	const later = tracings.some(
+		(t) => t.station === FRONT_STATION && t.visitedOn > fitDay && t.visitedOn <= (on ?? last)
+	);
+	if (!there || !later) throw new CoreError('no-front-tracing', { station: FRONT_STATION });
+}
+
+/**
+ * The saddle that fitted, inferred from the fitted day's back, on the back of a later day; each visit up to that
+ * day counts, none after it. Throws `fit-day-absent`, `on-after-last`, `on-not-after-fit`, `no-front-tracing`,
+ * `fit-day-short`, `bad-bears` and what a seat throws.
+ */
+export function seatFitDay(tracings: readonly Tracing[], options: FitDayOptions): FitDaySeat {
+	mustBeAsked(tracings, options);
+	const { fitDay, on } = options;
+	const known = on === undefined ? tracings : tracings.filter((t) => t.visitedOn <= on);
+	const changes = followHorse(known, fitDay, FRONT_STATION);
+	if (!changes || changes.length === 0) throw new CoreError('fit-day-short', { fitDay });
+	return seatChange(known, chosen(changes, on), options);
+}
+
+/** The same where the change is known already, as when a horse was judged. */
+export function seatChange(tracings: readonly Tracing[], change: BackChange, options: FitDayOptions): FitDaySeat {
+	const bearsMm = options.bearsMm ?? USUAL_BEARS_MM;
+	if (!(bearsMm >= LEAST_BEARS_MM && bearsMm <= MOST_BEARS_MM))
+		throw new CoreError('bad-bears', { mm: bearsMm, least: LEAST_BEARS_MM, most: MOST_BEARS_MM });
+	const cuts = change.back.frames.map(({ station, placeMm }) =>
+		fittedCut(
+			station,
+			placeMm,
+			tracings.filter((t) => t.visitedOn === options.fitDay && t.station === station).map((t) => t.curve)
+		)
+	);
+	const saddle = fitDaySaddle(cuts, bearsMm);
+	const fitted = readSeat(saddle.given, saddle.bed, saddle.load, { pose: saddle.pose, residual: 0, steps: 0 });
+	const now = seated(saddle, change.parts.mean, bearsMm);
+	const outcome = outcomeOf(fitted, now);
+	const strength = strengthsAgainst(saddle.given, now, outcome);
+	const variance = MODEL_SD.map((sd) => sd * sd);
+	const unsure = Object.fromEntries(CONDITIONS.map((c) => [c, STRENGTH_SD ** 2])) as Record<Fault, number>;
+	for (const column of rootColumns(change.parts)) {
+		const [more, less] = [1, -1].map((sign) =>
+			seated(
+				saddle,
+				change.parts.mean.map((m, i) => m + sign * (column[i] as number)),
+				bearsMm
+			)
+		) as [ReturnType<typeof seated>, ReturnType<typeof seated>];
+		const [up, down] = [outcomeOf(fitted, more), outcomeOf(fitted, less)];
+		up.forEach((v, i) => (variance[i] = (variance[i] as number) + ((v - (down[i] as number)) / 2) ** 2));
+		const [high, low] = [strengthsAgainst(saddle.given, more, up), strengthsAgainst(saddle.given, less, down)];
+		for (const c of CONDITIONS) unsure[c] += ((high[c] - low[c]) / 2) ** 2;
+	}
+	const measured = (i: number): Measured => ({ value: outcome[i] as number, sd: Math.sqrt(variance[i] as number) });
+	const chances = Object.fromEntries(
+		CONDITIONS.map((c) => [c, normalCdf((strength[c] - 1) / Math.sqrt(unsure[c]))] as const).filter(
+			([, p]) => p >= POSSIBLE
+		)
+	) as Partial<Record<Fault, number>>;
+	const probable = CONDITIONS.filter((c) => (chances[c] ?? 0) >= PROBABLE);
+	return {
+		fitDay: options.fitDay,
+		on: change.visitedOn,
+		dropFrontMm: measured(0),
+		tipDeg: measured(1),
+		rollDeg: measured(2),
+		clearanceFrontChangeMm: measured(3),
+		loadFrontShareChange: measured(4),
+		conditions: probable.length > 0 ? probable : ['fits'],
+		chances,
+		doubts: doubtsOf(tracings, change, saddle, probable.length === 0 && Object.keys(chances).length > 0, bearsMm),
+		fitted,
+		now
+	};
+}
+
+function doubtsOf(
+	tracings: readonly Tracing[],
+	change: BackChange,
+	saddle: FitDaySaddle,
+	maybe: boolean,
+	bearsMm: number
+): FitDayDoubt[] {
+	const on = (day: Day): Set<string> => new Set(tracings.filter((t) => t.visitedOn === day).map((t) => t.station));
+	const wanted = ['T8', 'T13', 'T18'];
+	const lacking = (day: Day): boolean => {
+		const there = on(day);
+		return [...wanted, ...saddle.cuts.map((c) => c.station)].some((s) => !there.has(s));
+	};
+	const last = saddle.cuts[saddle.cuts.length - 1] as FittedCut;
+	const fitDay = tracings.find((t) => saddle.cuts.some((c) => c.station === t.station))?.visitedOn;
+	const missing =
+		lacking(change.visitedOn) ||
+		(fitDay !== undefined && wanted.some((s) => !saddle.cuts.some((c) => c.station === s)));
+	return [
+		'inferred',
+		...(saddle.prolongedMm > QUIETLY_MM ? (['prolonged'] as const) : []),
+		...(last.sMm < BARS_FROM_MM + bearsMm - QUIETLY_MM ? (['rear-prolonged'] as const) : []),
+		...(saddle.cuts.length === 1 ? (['front-only'] as const) : []),
+		...(missing && saddle.cuts.length > 1 ? (['station-missing'] as const) : []),
+		...(change.doubts.length > 0 ? (['doubted-visit'] as const) : []),
+		...(maybe ? (['maybe'] as const) : [])
+	];
+}

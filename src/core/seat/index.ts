@@ -1,0 +1,24 @@
+export * from './types.js';
+export { checkedCase } from './checkCase.js';
+export { bedOf, MOST_CELLS, type Bed } from './bed.js';
+export { balance, resultantOf, type Balanced, type Resultant } from './balance.js';
+export { CONDITIONS, conditionsOf, strengths, type Condition, type Fault, type SeatFigures } from './conditions.js';
+export { seatOf, type Seat, type SeatWarning } from './seatOf.js';
+export {
+	evenCase,
+	loftedSections,
+	BARS_FROM_MM,
+	USUAL_BEARS_MM,
+	LEAST_BEARS_MM,
+	MOST_BEARS_MM
+} from './fitDaySaddle.js';
+export {
+	seatFitDay,
+	seatChange,
+	outcomeOf,
+	strengthsAgainst,
+	type FitDaySeat,
+	type FitDayDoubt,
+	type FitDayOptions,
+	type Measured
+} from './fitDay.js';
