@@ -8,7 +8,7 @@ import { errorSentence, problemLine } from '../words/index.js';
 import { handsJson, handsList } from './hands.js';
 import { parseHandsCase } from './handsCase.js';
 import { measureJson } from './measure.js';
-import { seatJson } from './seat.js';
+import { fitDayJson, seatJson } from './seat.js';
 import { parseSeatCase } from './seatCase.js';
 import { sliceJson, stationsOf } from './slice.js';
 import { sheetOf, traceJson } from './trace.js';
@@ -19,7 +19,7 @@ const USAGE = {
 	watch: 'Use: zt watch POINTS.csv --fitted YYYY-MM-DD [--school close|roomy]',
 	trace: 'Use: zt trace PHOTO --sheet a3|a4|a2|letter|tabloid',
 	hands: 'Use: zt hands CASE.json, or zt hands --list',
-	seat: 'Use: zt seat CASE.json',
+	seat: 'Use: zt seat CASE.json, or zt seat --fit-day POINTS.csv --fitted YYYY-MM-DD [--on YYYY-MM-DD] [--bears MM]',
 	slice: 'Use: zt slice MESH.stl|.ply|.obj --at S_MM[,S_MM…]'
 };
 
@@ -33,6 +33,17 @@ function readBytes(file: string | undefined, usage: string): Buffer {
 }
 
 const readInput = (file: string | undefined, usage: string): string => readBytes(file, usage).toString('utf8');
+
+/** The format of seats knows one code for all that is no JSON, a file that is not there among it. */
+function caseText(file: string | undefined): string {
+	try {
+		return readInput(file, USAGE.seat);
+	} catch (error) {
+		if (error instanceof CoreError && error.code === 'file-unreadable')
+			throw new CoreError('bad-json', { why: errorSentence(error) });
+		throw error;
+	}
+}
 
 class UnreadRows extends Error {
 	constructor(readonly report: ReadReport) {
@@ -58,12 +69,21 @@ function options(args: string[], usage: string) {
 				sheet: { type: 'string' },
 				at: { type: 'string' },
 				list: { type: 'boolean' },
+				'fit-day': { type: 'boolean' },
+				on: { type: 'string' },
+				bears: { type: 'string' },
 				json: { type: 'boolean' }
 			}
 		});
 	} catch {
 		throw new CoreError('bad-option', { option: 'An option', usage });
 	}
+}
+
+function millimetres(text: string, option: string, usage: string): number {
+	const mm = Number(text);
+	if (text.trim() === '' || !Number.isFinite(mm)) throw new CoreError('bad-option', { option, usage });
+	return mm;
 }
 
 function schoolOf(text: string | undefined): School {
@@ -95,8 +115,15 @@ async function run(command: string | undefined, args: string[]): Promise<Record<
 		return handsJson(await parseHandsCase(readInput(positionals[0], USAGE.hands)));
 	}
 	if (command === 'seat') {
-		const { positionals } = options(args, USAGE.seat);
-		return seatJson(await parseSeatCase(readInput(positionals[0], USAGE.seat)));
+		const { positionals, values } = options(args, USAGE.seat);
+		if (!values['fit-day']) return seatJson(await parseSeatCase(caseText(positionals[0])));
+		const text = readInput(positionals[0], USAGE.seat);
+		if (!values.fitted) throw new CoreError('bad-option', { option: '--fitted', usage: USAGE.seat });
+		return fitDayJson(readTracings(text), {
+			fitDay: parseDay(values.fitted),
+			...(values.on === undefined ? {} : { on: parseDay(values.on) }),
+			...(values.bears === undefined ? {} : { bearsMm: millimetres(values.bears, '--bears', USAGE.seat) })
+		});
 	}
 	if (command === 'slice') {
 		const { positionals, values } = options(args, USAGE.slice);
@@ -123,6 +150,8 @@ try {
 	const [command, ...rest] = process.argv.slice(2);
 	process.stdout.write(JSON.stringify(await run(command, rest)) + '\n');
 } catch (error) {
-	process.stdout.write(JSON.stringify(refusal(error)) + '\n');
+	const said = refusal(error);
+	// The format of seats says in every answer whether it is one.
+	process.stdout.write(JSON.stringify(process.argv[2] === 'seat' ? { ok: false, ...said } : said) + '\n');
 	process.exitCode = 2;
 }

@@ -1,5 +1,16 @@
-import { seatOf, type Seat, type SeatCase, type SeatWarning } from '../core/seat/index.js';
 import { performance } from 'node:perf_hooks';
+import type { Tracing } from '../core/curve/index.js';
+import { Z95 } from '../core/math/index.js';
+import {
+	seatFitDay,
+	seatOf,
+	type FitDayOptions,
+	type Measured,
+	type Seat,
+	type SeatCase,
+	type SeatWarning
+} from '../core/seat/index.js';
+import { FIT_DAY_DOUBT_WORDS } from '../words/index.js';
 
 const WARNINGS: Readonly<Record<SeatWarning, string>> = {
 	deep: 'The saddle sinks more than 60 mm: the figures say little.',
@@ -92,5 +103,30 @@ export function seatJson(given: SeatCase): Record<string, unknown> {
 			residual: balanced.residual,
 			total_ms: performance.now() - begun
 		}
+	};
+}
+
+const round = (v: number, digits: number): number => Number(v.toFixed(digits));
+
+const measuredJson = ({ value, sd }: Measured, digits: number): Record<string, unknown> => ({
+	value: round(value, digits),
+	ci95: [round(value - Z95 * sd, digits), round(value + Z95 * sd, digits)]
+});
+
+/** The answer of `zt seat --fit-day`. */
+export function fitDayJson(tracings: readonly Tracing[], options: FitDayOptions): Record<string, unknown> {
+	const seat = seatFitDay(tracings, options);
+	return {
+		ok: true,
+		fitted: seat.fitDay,
+		on: seat.on,
+		drop_front_mm: measuredJson(seat.dropFrontMm, 2),
+		tip_deg: measuredJson(seat.tipDeg, 3),
+		roll_deg: measuredJson(seat.rollDeg, 3),
+		clearance_front_change_mm: measuredJson(seat.clearanceFrontChangeMm, 2),
+		load_front_share_change: measuredJson(seat.loadFrontShareChange, 4),
+		conditions: seat.conditions,
+		chances: Object.fromEntries(Object.entries(seat.chances).map(([fault, p]) => [fault, round(p, 2)])),
+		doubts: seat.doubts.map((code) => ({ code, message: FIT_DAY_DOUBT_WORDS[code] }))
 	};
 }

@@ -147,7 +147,6 @@ const FAR_TOO_LARGE = new Set(['sections', 'arch']);
 function codeOf({ type, path }: Joi.ValidationErrorItem): string {
 	const [part] = path;
 	if (part === undefined) return 'bad-json';
-	if (path.length === 1 && (part === 'back' || part === 'saddle')) return 'missing';
 	const last = path[path.length - 1];
 	const inLine = path.some((p) => FAR_TOO_LARGE.has(String(p)));
 	if (/^number\.(base|infinity|unsafe)$/.test(type)) return 'bad-number';
@@ -212,6 +211,11 @@ export async function parseSeatCase(text: string): Promise<SeatCase> {
 	} catch {
 		throw new CoreError('bad-json', { why: 'it holds no JSON' });
 	}
+	if (typeof body === 'object' && body !== null && !Array.isArray(body))
+		for (const field of ['back', 'saddle'] as const) {
+			const part: unknown = (body as Record<string, unknown>)[field];
+			if (typeof part !== 'object' || part === null || Array.isArray(part)) throw new CoreError('missing', { field });
+		}
 	const { value, error } = (await caseSchema()).validate(body, { convert: false, errors: { wrap: { label: false } } });
 	if (error) {
 		const [first] = error.details as [Joi.ValidationErrorItem];

@@ -26,7 +26,16 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'bad-fingers': () => 'Those finger widths cannot be right. Measure 2, 3 and 4 stacked fingers again, in mm.',
 	'not-a-number': (d) =>
 		`“${d['value']}” in column ${d['column']} is not a number. Correct that cell; 12.5 and 12,5 are both read.`,
-	'bad-number': (d) => `Point ${d['point']} has no usable number. Correct or remove it.`,
+	'bad-number': (d) =>
+		d['field'] !== undefined
+			? `${d['field']}: ${d['why']}. Give plain numbers in mm, N and kPa.`
+			: `Point ${d['point']} has no usable number. Correct or remove it.`,
+	'fit-day-absent': (d) =>
+		`There is no tracing on ${d['fitDay']}. Give the day of the fit mark as it stands in the file.`,
+	'on-after-last': (d) => `${d['on']} lies after the last tracing, ${d['last']}. Ask for a day up to then.`,
+	'on-not-after-fit': (d) =>
+		`${d['on']} does not lie after the fitted day, ${d['fitDay']}. Trace again, or ask for a later day.`,
+	'bad-bears': (d) => `${d['mm']} mm cannot be the bearing length. Give ${d['least']} to ${d['most']} mm.`,
 	'out-of-range': (d) =>
 		`Point ${d['point']} lies more than ${d['limitMm']} mm out. Check the units: millimetres are wanted.`,
 	'too-few-points': (d) =>
@@ -80,7 +89,6 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 			: `${d['kg']} kg cannot be right for rider and tack. Give 0 to 300 kg.`,
 	'bad-json': (d) => `The case cannot be read: ${d['why'] ?? 'it is no JSON object'}. Send one JSON object.`,
 	missing: (d) => `${d['field']} is missing. A case needs a back and a saddle, each with its sections.`,
-	'bad-number': (d) => `${d['field']}: ${d['why']}. Give plain numbers in mm, N and kPa.`,
 	'bad-param': (d) => `${d['field']}: ${d['why']}. Look at the ranges in the description of the format.`,
 	'bad-section': (d) => `${d['field']}: ${d['why']}. Trace or describe that section again.`,
 	'too-fine': (d) => `${d['cells']} cells; at most ${d['most']} are reckoned. Choose a wider grid_mm.`,

@@ -9,3 +9,4 @@ export * from './conditionWords.js';
 export * from './sheetWords.js';
 export * from './roleWords.js';
 export * from './deedWords.js';
+export * from './seatWords.js';
