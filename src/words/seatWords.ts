@@ -1,4 +1,6 @@
-import type { Condition, FitDayDoubt } from '../core/seat/index.js';
+import { Z95 } from '../core/math/index.js';
+import type { Condition, FitDayDoubt, FitDayView, Measured } from '../core/seat/index.js';
+import { fingersToMm, mmToFingers, type FingerCalibration } from '../core/units/index.js';
 
 /** What an inferred seat leaves open. */
 export const FIT_DAY_DOUBT_WORDS: Readonly<Record<FitDayDoubt, string>> = {
@@ -24,3 +26,41 @@ export const CONDITION_WORDS: Readonly<Record<Condition, string>> = {
 	'pitched-forward': 'tips forward',
 	'pitched-back': 'tips back'
 };
+
+const range = ({ value, sd }: Measured, digits: number): string => {
+	const sign = value < 0 ? -1 : 1;
+	const [low, high] = [sign * value - Z95 * sd, sign * value + Z95 * sd];
+	const shown = (v: number): string => `${v < 0 ? '−' : ''}${Math.abs(v).toFixed(digits)}`;
+	return `${shown(low)} to ${shown(high)}`;
+};
+const told = (m: Measured): boolean => Math.abs(m.value) > Z95 * m.sd;
+const size = ({ value }: Measured, digits: number): string => Math.abs(value).toFixed(digits);
+
+const COUNTS = ['no', 'half a', 'one', 'one and a half', 'two', 'two and a half', 'three', 'three and a half', 'four'];
+const counted = (fingers: number): string => COUNTS[Math.round(Math.min(4, Math.max(0, fingers)) * 2)] as string;
+
+/** What three fingers of room in front become, on one person's hand. */
+function inFingers({ clearanceFrontChangeMm }: FitDayView, hand: FingerCalibration): string {
+	const before = fingersToMm(3, hand);
+	const after = counted(mmToFingers(Math.max(0, before + clearanceFrontChangeMm.value), hand));
+	return after === 'three' ? 'Three fingers stay three.' : `Three fingers become ${after}.`;
+}
+
+/** What a fit-day saddle does on a later back, one sentence a line; only what stands out of its doubt is claimed. */
+export function fitDaySentences(seat: FitDayView, hand: FingerCalibration): string[] {
+	const { dropFrontMm: drop, tipDeg: tip, rollDeg: roll } = seat;
+	const lines: string[] = [];
+	if (told(drop))
+		lines.push(
+			`It stands ${size(drop, 0)} mm ${drop.value > 0 ? 'lower' : 'higher'} in front (${range(drop, 0)}). ${inFingers(seat, hand)}`
+		);
+	else
+		lines.push(
+			`It stands about as high in front as it did (within ${(Z95 * drop.sd + Math.abs(drop.value)).toFixed(0)} mm).`
+		);
+	if (told(tip)) lines.push(`It tips ${size(tip, 1)}° ${tip.value > 0 ? 'forward' : 'back'} (${range(tip, 1)}).`);
+	if (told(roll))
+		lines.push(`It leans ${size(roll, 1)}° down on the ${roll.value > 0 ? 'near' : 'off'} side (${range(roll, 1)}).`);
+	if (!told(tip) && !told(roll)) lines.push('It keeps its level.');
+	return lines;
+}

@@ -174,6 +174,14 @@ const TABLE: Readonly<Record<string, readonly [allowed: string, ask: Ask]>> = {
 	'/api/horses/[horse]/tracings.dxf GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/tracings.dxf?on=${p.day}`)],
 	'/api/horses/[horse]/tracings.svg GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/tracings.svg?on=${p.day}`)],
 	'/api/horses/[horse]/template.pdf GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/template.pdf?on=${p.day}`)],
+	'/api/horses/[horse]/seat GET': [
+		'OBFVWAG',
+		async (c, p) => {
+			// Nothing was traced after the fitted day: whoever may look is told so.
+			const answer = await c.get(`/api/horses/${p.horseId}/seat?pairing=${p.pairingId}&on=${p.day}`);
+			return answer.status === 400 ? new Response(null, { status: 200 }) : answer;
+		}
+	],
 	'/api/horses/[horse]/backs GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/backs`)],
 	'/api/horses/[horse]/archive.json GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/archive.json`)],
 	'/api/visits/[visit] PUT': ['OBFA', async (c, p) => (await ownVisit(c, p)).answer],

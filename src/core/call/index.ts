@@ -1,5 +1,5 @@
 export * from './types.js';
-export { FRONT_STATION, watchHorse, type Watch, type WatchOptions } from './watchHorse.js';
+export { FRONT_STATION, watchHorse, chooseFitDay, type Watch, type WatchOptions } from './watchHorse.js';
 export * from './joinSigns.js';
 export * from './judgeDay.js';
 export type { MeasureNext } from './measureNext.js';

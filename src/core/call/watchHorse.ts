@@ -51,7 +51,8 @@ export interface Watch {
 	readonly changes: readonly BackChange[];
 }
 
-function chooseFitDay(tracings: readonly Tracing[], fittedOn: Day): Day {
+/** The visit that stands for a fit mark. Throws `no-front-tracing` or `no-visit-at-fit`. */
+export function chooseFitDay(tracings: readonly Tracing[], fittedOn: Day): Day {
 	const days = [...new Set(tracings.filter((t) => t.station === FRONT_STATION).map((t) => t.visitedOn))].sort();
 	if (days.length === 0) throw new CoreError('no-front-tracing', { station: FRONT_STATION });
 	const distance = (d: Day): number => Math.abs(daysBetween(fittedOn, d)) + (d > fittedOn ? 0.5 : 0);

@@ -1,7 +1,8 @@
 import { availableParallelism } from 'node:os';
 import type { Tracing } from '../../../core/curve/index.js';
 import { threadsOf } from '../threads/index.js';
-import { JUDGEMENTS, type HorseToJudge, type Judgement, type PairingToJudge } from './judgeWorker.js';
+import type { FitDayView } from '../../../core/seat/index.js';
+import { JUDGEMENTS, type HorseToJudge, type Judgement, type PairingToJudge, type SeatToJudge } from './judgeWorker.js';
 
 export type { HorseToJudge, Judgement, PairingToJudge } from './judgeWorker.js';
 
@@ -21,3 +22,7 @@ export async function judgePairings(
 	if (pairings.every((p) => p.fittedOn === undefined)) return JUDGEMENTS.pairings([], pairings, horse);
 	return threads('pairings', tracings, pairings, horse);
 }
+
+/** Seats the saddle that fitted on a later day's back. Throws what a seat throws, `busy` or `judging-too-slow`. */
+export const seatOnBack = (tracings: readonly Tracing[], seat: SeatToJudge): Promise<FitDayView> =>
+	threads('fitDaySeat', tracings, seat);

@@ -1,8 +1,9 @@
 import workerpool from 'workerpool';
-import { watchHorse, type Call } from '../../../core/call/index.js';
+import { chooseFitDay, watchHorse, type Call } from '../../../core/call/index.js';
 import type { BodyMeasure } from '../../../core/change/index.js';
 import type { Tracing } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
+import { fitDayView, seatFitDay, type FitDayView } from '../../../core/seat/index.js';
 import { ageYearsOn } from '../../../core/units/index.js';
 
 /** What came of judging one pairing: calls by visit, or the code of what is missing. */
@@ -14,6 +15,13 @@ export interface PairingToJudge {
 	readonly school: 'close' | 'roomy';
 	/** Day of its latest fit mark. */
 	readonly fittedOn: string | undefined;
+}
+
+/** The fit-day saddle of a pairing to be seated on the back of a day. */
+export interface SeatToJudge {
+	readonly fittedOn: string;
+	readonly on: string;
+	readonly bearsMm?: number;
 }
 
 /** What is known of the horse besides its tracings. */
@@ -46,7 +54,16 @@ function judgeOne(
 export const JUDGEMENTS = {
 	/** Judges pairings of one horse from all its tracings, in the order given. */
 	pairings: (tracings: readonly Tracing[], pairings: readonly PairingToJudge[], horse: HorseToJudge): Judgement[] =>
-		pairings.map((p) => judgeOne(tracings, p, horse))
+		pairings.map((p) => judgeOne(tracings, p, horse)),
+	/** Seats the saddle that fitted on a later day's back. Throws as `seatFitDay` does. */
+	fitDaySeat: (tracings: readonly Tracing[], { fittedOn, on, bearsMm }: SeatToJudge): FitDayView =>
+		fitDayView(
+			seatFitDay(tracings, {
+				fitDay: chooseFitDay(tracings, fittedOn),
+				on,
+				...(bearsMm === undefined ? {} : { bearsMm })
+			})
+		)
 };
 
 // Loaded as a worker it serves; loaded by the server it is only the list of what can be judged.

@@ -7,6 +7,7 @@ export * from './visits.js';
 export * from './tracings.js';
 export { findHorsePage, type HorsePage, type MarkedPairing } from './horsePage.js';
 export { findOverlays } from './overlays.js';
+export { findFitDaySeat } from './fitDaySeats.js';
 export { cutsOfDay, tracingsOfDay } from './tracingsOfDay.js';
 export * from './board.js';
 export * from './photos.js';

@@ -91,6 +91,8 @@ export const load: PageServerLoad = ({ locals, url, parent }) =>
 			days,
 			day: day ?? null,
 			call: call ?? null,
+			// There is a seat where a later day was judged against the fitted one.
+			seatOn: call && fitDay && call.visitedOn > fitDay ? call.visitedOn : null,
 			joined: judged?.joined ?? null,
 			readings: judged?.readings ?? [],
 			decided: day ? (lastDecision(found.visits, day) ?? null) : null,

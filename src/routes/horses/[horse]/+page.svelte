@@ -7,6 +7,7 @@
 	import FitMarks from '$lib/ui/horse/FitMarks.svelte';
 	import TellFitter from '$lib/ui/horse/TellFitter.svelte';
 	import Rail from '$lib/ui/rail/Rail.svelte';
+	import FitDaySeat from '$lib/ui/seat/FitDaySeat.svelte';
 	import BackStrip from '$lib/ui/strip/BackStrip.svelte';
 	import UndoBar from '$lib/ui/entry/UndoBar.svelte';
 	import { onMount } from 'svelte';
@@ -145,6 +146,10 @@
 		/>
 	</div>
 </div>
+
+{#if data.pairing && data.seatOn}
+	<FitDaySeat horseId={data.horse.id} pairingId={data.pairing.id} on={data.seatOn} />
+{/if}
 
 {#if data.trends[station].near.length > 1}
 	<section class="sheet mt-4" aria-labelledby="trend-head">

@@ -1,0 +1,51 @@
+import type { FitDayDoubt, FitDaySeat, Measured } from './fitDay.js';
+import type { Condition, Fault } from './conditions.js';
+import type { Seat } from './seatOf.js';
+
+/** Load over the bars from above: shares of what even bearing would press, by row from the front and from the inner edge. */
+export interface BearingView {
+	readonly near: readonly (readonly number[])[];
+	readonly off: readonly (readonly number[])[];
+	/** Share of the weight by third, front to rear, and by side. */
+	readonly thirds: readonly [number, number, number];
+	readonly sides: readonly [number, number];
+}
+
+/** A fit-day seat as a screen shows it: plain numbers that travel. */
+export interface FitDayView {
+	readonly fitDay: string;
+	readonly on: string;
+	readonly dropFrontMm: Measured;
+	readonly tipDeg: Measured;
+	readonly rollDeg: Measured;
+	readonly clearanceFrontChangeMm: Measured;
+	readonly loadFrontShareChange: Measured;
+	readonly conditions: readonly Condition[];
+	readonly chances: Readonly<Partial<Record<Fault, number>>>;
+	readonly doubts: readonly FitDayDoubt[];
+	readonly fitted: BearingView;
+	readonly now: BearingView;
+}
+
+const whole = (v: number): number => Math.round(v * 100) / 100;
+
+function bearing({ bed, pressure, load, barMm2, split }: Seat): BearingView {
+	const evenKpa = (load.weightN * 1000) / barMm2;
+	const rowsOf = (bar: 0 | 1): number[][] => {
+		const { columns, cellsFrom } = bed.bars[bar];
+		return Array.from({ length: bed.rows }, (_, j) =>
+			Array.from({ length: columns }, (_c, i) => whole((pressure.kPa[cellsFrom + j * columns + i] as number) / evenKpa))
+		);
+	};
+	return {
+		near: rowsOf(0),
+		off: rowsOf(1),
+		thirds: [whole(split.thirds.front), whole(split.thirds.middle), whole(split.thirds.rear)],
+		sides: [whole(split.sides.near), whole(split.sides.off)]
+	};
+}
+
+export function fitDayView(seat: FitDaySeat): FitDayView {
+	const { fitted, now, ...said } = seat;
+	return { ...said, fitted: bearing(fitted), now: bearing(now) };
+}

@@ -1,0 +1,105 @@
+<script lang="ts">
+	import type { BearingView } from '$core/seat/index.js';
+
+	interface Props {
+		bearing: BearingView;
+		title: string;
+	}
+	const { bearing, title }: Props = $props();
+
+	/** Four cells are one dot: a bar as seen from above, head to the left, near below the spine, off above. */
+	const STEP = 17;
+	const SPINE = 20;
+	function paired(cells: BearingView['near']): number[][] {
+		const out: number[][] = [];
+		for (let j = 0; j + 1 < cells.length; j += 2) {
+			const [a, b] = [cells[j], cells[j + 1]] as [readonly number[], readonly number[]];
+			const row: number[] = [];
+			for (let i = 0; i < a.length; i += 2) {
+				const four = [a[i], a[i + 1], b[i], b[i + 1]].filter((v): v is number => v !== undefined);
+				row.push(four.reduce((x, y) => x + y, 0) / four.length);
+			}
+			out.push(row);
+		}
+		return out;
+	}
+	const near = $derived(paired(bearing.near));
+	const off = $derived(paired(bearing.off));
+	const rows = $derived(near.length);
+	const columns = $derived(near[0]?.length ?? 0);
+	const width = $derived(rows * STEP);
+	const height = $derived(2 * (SPINE + columns * STEP));
+	/** Even load is a middling dot; the eye is to see a third more or less. */
+	const radius = (share: number): number => (share < 0.05 ? 0 : Math.min(8, Math.max(1, 5 + 6 * (share - 1))));
+	const dots = (cells: readonly (readonly number[])[], down: 1 | -1) =>
+		cells.flatMap((row, j) =>
+			row.map((share, i) => ({
+				x: (j + 0.5) * STEP,
+				y: height / 2 + down * (SPINE + (i + 0.5) * STEP),
+				r: radius(share),
+				heavy: share >= 1.25
+			}))
+		);
+	const all = $derived([...dots(near, 1), ...dots(off, -1)]);
+	const percent = (v: number): string => `${Math.round(100 * v)}%`;
+	const about = $derived(
+		`${title}: front ${percent(bearing.thirds[0])} of the weight, middle ${percent(bearing.thirds[1])}, rear ${percent(bearing.thirds[2])}; near ${percent(bearing.sides[0])}, off ${percent(bearing.sides[1])}`
+	);
+</script>
+
+<figure>
+	<figcaption>{title}</figcaption>
+	<svg viewBox={`-44 0 ${width + 48} ${height + 26}`} role="img" aria-label={about}>
+		{#each [0, 1] as bar (bar)}
+			<rect class="bar" x="0" y={bar === 0 ? height / 2 + SPINE : 0} {width} height={columns * STEP} rx="14" />
+		{/each}
+		<path class="spine" d={`M0 ${height / 2}H${width}`} />
+		<path class="third" d={`M${width / 3} 0V${height}M${(2 * width) / 3} 0V${height}`} />
+		{#each all as dot, i (i)}
+			{#if dot.r > 0}<circle class:heavy={dot.heavy} cx={dot.x} cy={dot.y} r={dot.r} />{/if}
+		{/each}
+		<text x="-6" y={height / 4 + 4} text-anchor="end">off</text>
+		<text x="-6" y={(3 * height) / 4 + 4} text-anchor="end">near</text>
+		{#each bearing.thirds as share, i (i)}
+			<text x={((i + 0.5) * width) / 3} y={height + 20} text-anchor="middle">{percent(share)}</text>
+		{/each}
+	</svg>
+</figure>
+
+<style>
+	figure {
+		min-width: 0;
+	}
+	figcaption {
+		font-weight: 600;
+	}
+	svg {
+		width: 100%;
+		height: auto;
+	}
+	.bar {
+		fill: var(--zt-hide);
+		stroke: var(--zt-line);
+	}
+	.spine {
+		stroke: var(--zt-ink);
+		stroke-width: 1.5;
+	}
+	.third {
+		stroke: var(--zt-quiet);
+		stroke-width: 0.8;
+		stroke-dasharray: 3 4;
+		fill: none;
+	}
+	circle {
+		fill: var(--zt-lost);
+	}
+	circle.heavy {
+		fill: var(--zt-ink);
+	}
+	text {
+		font-size: 17px;
+		fill: var(--zt-ink);
+		font-variant-numeric: tabular-nums;
+	}
+</style>
