@@ -23,6 +23,7 @@ const CORE_ROOMS = [
 	'load',
 	'zones',
 	'checks',
+	'setup',
 	'schedule',
 	'reading',
 	'call',

@@ -52,6 +52,7 @@ const ROOMS = [
 	'load',
 	'zones',
 	'checks',
+	'setup',
 	'schedule',
 	'reading',
 	'call'

@@ -6,3 +6,5 @@ export * from './readEvidence.js';
 export * from './readHands.js';
 export { readWidth, type WidthReading } from './width.js';
 export { bearsOnWidth, widthFindings, type WidthFinding } from './widthEvidence.js';
+export * from './rankSaddles.js';
+export { countSd, handHistory, type HandPoint, type HandSeries } from './handHistory.js';

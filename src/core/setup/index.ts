@@ -1,0 +1,4 @@
+export * from './parts.js';
+export * from './setupOn.js';
+export * from './adviseShims.js';
+export * from './travel.js';
