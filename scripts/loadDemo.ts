@@ -78,6 +78,14 @@ interface NotedHorse {
 	readonly visits: readonly { readonly id: string; readonly visitedOn: string }[];
 }
 
+const trials = new Map<string, string>();
+/** One id for each saddle that is only tried. */
+function trialId(name: string): string {
+	const found = trials.get(name) ?? uuidv7();
+	trials.set(name, found);
+	return found;
+}
+
 /** What hands, eyes and riders noted of a horse. */
 async function loadNotes(db: Asker, name: string, at: NotedHorse): Promise<void> {
 	const device = uuidv7();
@@ -87,7 +95,7 @@ async function loadNotes(db: Asker, name: string, at: NotedHorse): Promise<void>
 		return notes.map(([field, value]) => ({
 			id: uuidv7(),
 			visitId: visit.id,
-			field: field.replace('PAIRING', at.pairingId),
+			field: field.replace('PAIRING', at.pairingId).replace(/TRIAL\d/, (name) => trialId(name)),
 			value: { v: value as EntryValue },
 			replaces: [],
 			device,
@@ -97,7 +105,8 @@ async function loadNotes(db: Asker, name: string, at: NotedHorse): Promise<void>
 	});
 	if (rows.length > 0) await db.insert(tables.visitEntry).values(rows);
 	const lastOn = at.visits[at.visits.length - 1]?.visitedOn as string;
-	const rides = (DEMO_RIDES[name] ?? []).map(([daysBefore, seen, changes]) => ({
+	const rides = (DEMO_RIDES[name] ?? []).map(([daysBefore, seen, changes, movedMm = null]) => ({
+		movedMm,
 		id: uuidv7(),
 		yardId: at.yardId,
 		horseId: at.horseId,

@@ -55,6 +55,10 @@ const check = (stage: string, id: string, value: unknown, side = 'both'): DemoNo
 	value
 ];
 
+/** Part of the set-up of the saddle in use, and of one that was only tried: `TRIAL1` to `TRIAL3` become ids when loaded. */
+const setup = (part: string, value: unknown): DemoNote => [`setup/PAIRING/${part}`, value];
+const tried = (n: 1 | 2 | 3, id: string, value: unknown): DemoNote => [`check/TRIAL${n}/bare/${id}/both`, value];
+
 const FITS: readonly DemoNote[] = [
 	check('bare', 'clearance-top', fingers(3)),
 	check('bare', 'clearance-sides', fingers(2)),
@@ -72,10 +76,20 @@ const FITS: readonly DemoNote[] = [
 export type DemoSigns = Readonly<Record<number, readonly DemoNote[]>>;
 
 const MARRAM: DemoSigns = {
-	12: [...STANDING, ...QUIET, ...FITS, ...tape({ girthCm: 178, lengthCm: 156, bladeToRibMm: 455, score: 5 })],
+	12: [
+		...STANDING,
+		...QUIET,
+		...FITS,
+		check('girthed', 'clearance-top', fingers(2)),
+		setup('pad', 'thin'),
+		setup('padMm', 8),
+		setup('girth', 'in-groove'),
+		...tape({ girthCm: 178, lengthCm: 156, bladeToRibMm: 455, score: 5 })
+	],
 	4: [
 		sign('hair', 'pocket', 'near', 1),
 		...QUIET,
+		check('bare', 'clearance-top', fingers(3)),
 		...tape({ girthCm: 177, lengthCm: 156, bladeToRibMm: 455, score: 5 })
 	],
 	2: [
@@ -85,6 +99,9 @@ const MARRAM: DemoSigns = {
 		...QUIET
 	],
 	1: [
+		setup('front-near', 6),
+		setup('front-off', 6),
+		setup('why', 'wasted'),
 		sign('soreness', 'pocket', 'near', 1, { extent: 'palm' }),
 		sign('soreness', 'pocket', 'off', 1, { extent: 'spot' }),
 		sign('sweat', 'pocket', 'near', 1),
@@ -105,6 +122,7 @@ const MARRAM: DemoSigns = {
 		...QUIET,
 		...tape({ girthCm: 174, lengthCm: 156, bladeToRibMm: 455, score: 4.5 }),
 		check('bare', 'clearance-top', fingers(2)),
+		check('girthed', 'clearance-top', fingers(1)),
 		check('bare', 'clearance-sides', fingers(2)),
 		check('bare', 'pencil', 'slides'),
 		check('bare', 'front-angle', 'first-at-top'),
@@ -122,9 +140,26 @@ const MARRAM: DemoSigns = {
 };
 
 const SAMPHIRE: DemoSigns = {
-	14: [...STANDING, ...QUIET, ...FITS, ...tape({ girthCm: 184, lengthCm: 160, bladeToRibMm: 470, score: 5 })],
-	8: [sign('hair', 'girth', 'near', 1), ...QUIET],
-	3: [...STANDING, ...QUIET, sign('soreness', 'loin', 'near', 1, { extent: 'spot' })],
+	14: [
+		...STANDING,
+		...QUIET,
+		...FITS,
+		setup('pad', 'half'),
+		setup('padMm', 10),
+		setup('front-near', 9),
+		setup('front-off', 9),
+		setup('why', 'wasted'),
+		...tape({ girthCm: 184, lengthCm: 160, bladeToRibMm: 470, score: 5 })
+	],
+	// Shims come out as muscle returns.
+	8: [sign('hair', 'girth', 'near', 1), setup('front-near', 6), setup('front-off', 6), ...QUIET],
+	3: [
+		...STANDING,
+		...QUIET,
+		setup('front-near', 0),
+		setup('front-off', 0),
+		sign('soreness', 'loin', 'near', 1, { extent: 'spot' })
+	],
 	0: [
 		...STANDING,
 		...GOING_WELL,
@@ -156,6 +191,26 @@ const THRIFT: DemoSigns = {
 		sign('hair', 'blade', 'off', 5, { form: 'round', extent: 'spot', age: 'years' }),
 		...QUIET,
 		...tape({ girthCm: 192, lengthCm: 164, bladeToRibMm: 480, score: 6 }),
+		// Three saddles tried beside the one that pinches.
+		['trial/TRIAL1', { name: 'Tide Mill wide', kind: 'general' }],
+		tried(1, 'place', 'behind-swing'),
+		tried(1, 'sits', 'settles'),
+		tried(1, 'clearance-top', fingers(3)),
+		tried(1, 'clearance-sides', fingers(2)),
+		tried(1, 'front-angle', 'parallel'),
+		tried(1, 'contact', 'even'),
+		tried(1, 'rock', 'still'),
+		tried(1, 'level', 'as-it-should'),
+		tried(1, 'channel-middle', fingers(3)),
+		tried(1, 'length', 'inside'),
+		['trial/TRIAL2', { name: 'Beacon 17', kind: 'general' }],
+		tried(2, 'place', 'behind-swing'),
+		tried(2, 'sits', 'sinks'),
+		tried(2, 'clearance-top', fingers(1)),
+		tried(2, 'clearance-sides', fingers(1)),
+		tried(2, 'front-angle', 'first-at-top'),
+		tried(2, 'contact', 'gap-front'),
+		tried(2, 'level', 'pommel-low'),
 		check('bare', 'clearance-top', fingers(4)),
 		check('bare', 'front-angle', 'first-at-bottom'),
 		check('bare', 'shoulder-room', 'hand-tight'),
@@ -205,20 +260,22 @@ export const DEMO_SIGNS: Readonly<Record<string, DemoSigns>> = {
 	Dunlin: { 0: [sign('skin', 'withers-flank', 'off', 3, { extent: 'spot', age: 'new' }), ...QUIET] }
 };
 
-/** Rides of the demo's log: days before the last visit, what was seen, what had changed. */
-export const DEMO_RIDES: Readonly<
-	Record<string, readonly (readonly [daysBefore: number, seen: readonly string[], changes: readonly string[]])[]>
-> = {
+/** Rides of the demo's log: days before the last visit, what was seen, what had changed, mm that the saddle slid to the front. */
+type DemoRide = readonly [daysBefore: number, seen: readonly string[], changes: readonly string[], movedMm?: number];
+export const DEMO_RIDES: Readonly<Record<string, readonly DemoRide[]>> = {
 	Marram: [
 		[70, [], ['lay-off']],
 		[21, ['cold-back'], []],
-		[12, ['cold-back', 'hollow'], []],
-		[4, ['fidgets'], []]
+		[12, ['cold-back', 'hollow'], [], 30],
+		[4, ['fidgets'], [], 40]
 	],
 	Samphire: [
 		[9, [], []],
 		[5, [], []],
 		[2, [], []]
 	],
-	Thrift: [[18, ['unwilling'], ['work']]]
+	Thrift: [
+		[18, ['unwilling'], ['work']],
+		[6, [], [], -30]
+	]
 };

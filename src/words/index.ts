@@ -10,3 +10,4 @@ export * from './sheetWords.js';
 export * from './roleWords.js';
 export * from './deedWords.js';
 export * from './seatWords.js';
+export * from './setupWords.js';

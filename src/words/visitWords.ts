@@ -1,12 +1,14 @@
 import type { GoingSign, Rung, Step, Way } from '../core/visit/index.js';
 
 export const STEP_WORDS: Readonly<Record<Step, string>> = {
+	before: 'Before the ride',
 	going: 'Going',
 	stand: 'Stand',
 	feel: 'Feel',
 	hair: 'Hair and skin',
 	marks: 'Marks and tape',
 	tracings: 'Tracings',
+	setup: 'Set-up',
 	bare: 'Saddle on',
 	girthed: 'Girthed',
 	rider: 'Rider up',
@@ -17,12 +19,14 @@ export const STEP_WORDS: Readonly<Record<Step, string>> = {
 };
 
 export const STEP_SAYS: Readonly<Record<Step, string>> = {
+	before: 'Back of the hand along the panel, both sides; room in front; girth once mounted, both sides in turn.',
 	going: 'Watch the horse going, free on the lunge. What do you see first at which rung?',
 	stand: 'Level ground, all four feet square, no resting leg. If the horse shifts, start the measurement again.',
 	feel: 'Flat fingers, the same force on both sides. Tap where the horse answers.',
 	hair: 'Part the hair where the saddle lies. Tap what you see.',
 	marks: 'Find the marks, stick a dot on each, then the tape.',
 	tracings: 'Two or three at each cut. They can wait until you are indoors.',
+	setup: 'What is under and in the saddle today. It stays until you change it.',
 	bare: 'No pad. Slide the saddle from the withers back into its place, then check by hand, both sides.',
 	girthed: 'Do up the girth as for riding.',
 	rider: 'Rider up, standing. Somebody holds the horse.',
@@ -37,6 +41,7 @@ export const STEP_CAUTION: Readonly<Partial<Record<Step, string>>> = {
 	going: 'Lame, or a sign that is there already bare: stop here and call the vet. Stand clear of the hind feet.',
 	feel: 'Hold or tie safely, stand clear of the hind feet, warn the horse before you press a sore place.',
 	hair: 'Open skin or a gall: no saddle on it. Call the vet before any pad or shim.',
+	setup: 'Pain, heat, swelling or open skin: a vet before any pad or shim.',
 	bare: 'Not on open skin, heat or swelling. Stop if the horse strongly objects.',
 	rider: 'Nobody alone under a saddle test with a rider up. Hat on, horse held.',
 	sweat: 'A dry patch is either too much pressure or no contact at all. It does not say which.',
@@ -47,8 +52,16 @@ export const WAY_WORDS: Readonly<Record<Way, readonly [name: string, says: strin
 	full: ['Full visit', 'the whole order of work'],
 	quick: ['Quick look', 'hands and eyes only'],
 	tracing: ['Tracing only', 'marks, tape and the cuts'],
-	after: ['After the ride', 'sweat, then feel and look']
+	after: ['After the ride', 'sweat, then feel and look'],
+	ten: ['Ten seconds', 'before a ride: panel, room, girth']
 };
+
+export const BEFORE_WORDS = {
+	panel: 'Along the panel',
+	room: 'Room in front',
+	girth: 'Girth'
+} as const;
+export const BEFORE_ANSWER_WORDS = { 'as-always': 'as always', other: 'not as always' } as const;
 
 export const RUNG_WORDS: Readonly<Record<Rung, string>> = {
 	bare: 'Bare',

@@ -81,6 +81,7 @@ describe('every main screen meets WCAG 2.2 AA, in both themes', function () {
 		'marks/condition',
 		'marks/load',
 		'tracings',
+		'setup',
 		'bare/clearance-top',
 		'bare/contact',
 		'pad',

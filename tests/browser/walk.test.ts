@@ -6,6 +6,7 @@ import { tables } from '../../src/lib/server/db/index.js';
 import { foldEntries, disagreements, type Entry } from '../../src/core/visit/index.js';
 import { browserCookies } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
+import { heldOnDevice } from '../support/device.js';
 import { openWire, type Wire } from '../support/proxy.js';
 
 const PNG = Buffer.from(
@@ -40,15 +41,6 @@ describe('the walk on a phone', function () {
 		database().db.select().from(tables.visitEntry).where(eq(tables.visitEntry.visitId, visitId));
 	const visitIdOf = (page: Page): string => new URL(page.url()).searchParams.get('visit') as string;
 	const unsent = (page: Page) => page.getByTestId('unsent');
-
-	/** Waits until the device holds a page. Asked again and again: a promise handed to `waitForFunction` is always true. */
-	async function heldOnDevice(page: Page, path: string): Promise<void> {
-		for (let i = 0; i < 200; i++) {
-			if (await page.evaluate(async (p) => Boolean(await caches.match(p)), path)) return;
-			await page.waitForTimeout(100);
-		}
-		throw new Error(`${path} is not kept on the device`);
-	}
 
 	it('a full visit: network cut half-way, reloaded, everything on the server once; at most 60 taps, no typing', async () => {
 		const { id: horseId } = await demoHorse('Samphire');
@@ -96,6 +88,8 @@ describe('the walk on a phone', function () {
 		}
 		await step('Tracings');
 		await tap(button('Later, indoors'));
+		await step('Set-up');
+		await tap(button('Same as last time'));
 		for (const stage of ['Saddle on', 'Girthed', 'Rider up']) {
 			await step(stage);
 			for (;;) {

@@ -8,3 +8,4 @@ export { readWidth, type WidthReading } from './width.js';
 export { bearsOnWidth, widthFindings, type WidthFinding } from './widthEvidence.js';
 export * from './rankSaddles.js';
 export { countSd, handHistory, type HandPoint, type HandSeries } from './handHistory.js';
+export { travelFacts } from './travelFacts.js';

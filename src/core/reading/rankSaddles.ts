@@ -1,4 +1,14 @@
-import type { CheckId, JudgedAnswer, Stage } from '../checks/index.js';
+import {
+	judgeAnswer,
+	readAnswers,
+	USUAL_RULES,
+	type CheckId,
+	type HandRules,
+	type JudgedAnswer,
+	type SaddleKind,
+	type Stage
+} from '../checks/index.js';
+import type { FieldStates } from '../visit/index.js';
 import type { Sign } from '../zones/index.js';
 import type { ShapeSeen } from './types.js';
 import { readWidth, type WidthReading } from './width.js';
@@ -59,8 +69,12 @@ const OPEN = 0.4;
 /** Costs closer than this are no difference. */
 const ALIKE = 0.75;
 
-const costOf = (a: JudgedAnswer): number =>
-	a.result === 'fine' ? 0 : a.result === 'doubtful' ? DOUBTFUL : (GRAVE[a.check] ?? USUAL);
+/** A saddle that is too wide in front can be filled; one that is too narrow cannot. */
+const isGrave = (a: JudgedAnswer): boolean => a.check in GRAVE && a.value !== 'first-at-top';
+const costOf = (a: JudgedAnswer): number => {
+	if (a.result !== 'beyond') return a.result === 'fine' ? 0 : DOUBTFUL;
+	return isGrave(a) ? (GRAVE[a.check] as number) : USUAL;
+};
 
 /** The worse of both sides speaks for a check at a stage. */
 function worstOf(answers: readonly JudgedAnswer[], stage: Stage): Map<CheckId, JudgedAnswer> {
@@ -90,7 +104,7 @@ export function rankSaddles(tried: readonly TriedSaddle[]): RankedSaddle[] {
 		const faults = [...worst.values()]
 			.filter((a) => a.result === 'beyond')
 			.sort((a, b) => costOf(b) - costOf(a))
-			.map((a) => ({ check: a.check, value: typeof a.value === 'string' ? a.value : null, grave: a.check in GRAVE }));
+			.map((a) => ({ check: a.check, value: typeof a.value === 'string' ? a.value : null, grave: isGrave(a) }));
 		return { saddle, worst, width, open, cost, faults };
 	});
 	const order = [...each].sort((a, b) => a.cost - b.cost);
@@ -113,4 +127,37 @@ export function rankSaddles(tried: readonly TriedSaddle[]): RankedSaddle[] {
 		place: places.get(saddle.id) as number,
 		possible: width?.says !== 'narrow' && !faults.some((f) => f.grave)
 	}));
+}
+
+interface PairedSaddle {
+	readonly id: string;
+	readonly saddleName: string;
+	readonly rules: HandRules;
+}
+
+/** A saddle or form tried without being paired: `trial/<id>`. */
+export interface Trial {
+	readonly id: string;
+	readonly name: string;
+	readonly kind: SaddleKind;
+}
+
+export const trialsAt = (states: FieldStates): Trial[] =>
+	[...states.values()].flatMap(({ field, value }): Trial[] => {
+		if (!field.startsWith('trial/') || value === null) return [];
+		const { name, kind } = value as unknown as Omit<Trial, 'id'>;
+		return [{ id: field.slice('trial/'.length), name, kind }];
+	});
+
+/** The saddles that hands were laid under at a visit, paired or tried, in order. */
+export function rankVisit(states: FieldStates, paired: readonly PairedSaddle[]): RankedSaddle[] {
+	const answers = readAnswers(states);
+	const rules = paired[0]?.rules ?? USUAL_RULES;
+	const all = [...paired, ...trialsAt(states).map((t) => ({ id: t.id, saddleName: t.name, rules }))];
+	return rankSaddles(
+		all.flatMap((s) => {
+			const own = answers.filter((a) => a.pairingId === s.id).map((a) => judgeAnswer(a, s.rules));
+			return own.length > 0 ? [{ id: s.id, name: s.saddleName, answers: own, changes: [] }] : [];
+		})
+	);
 }

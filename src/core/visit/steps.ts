@@ -3,12 +3,14 @@ import type { FieldStates } from './entry.js';
 
 /** The order of work beside the horse (common practice, no source). */
 export const STEPS = [
+	'before',
 	'going',
 	'stand',
 	'feel',
 	'hair',
 	'marks',
 	'tracings',
+	'setup',
 	'bare',
 	'girthed',
 	'rider',
@@ -19,15 +21,16 @@ export const STEPS = [
 ] as const;
 export type Step = (typeof STEPS)[number];
 
-export const WAYS = ['full', 'quick', 'tracing', 'after'] as const;
+export const WAYS = ['full', 'quick', 'tracing', 'after', 'ten'] as const;
 /** How much of the work a visit means to do. */
 export type Way = (typeof WAYS)[number];
 
 const STEPS_OF: Readonly<Record<Way, readonly Step[]>> = {
-	full: STEPS,
+	full: STEPS.filter((s) => s !== 'before'),
 	quick: ['feel', 'hair', 'photos', 'decide'],
 	tracing: ['stand', 'marks', 'tracings', 'decide'],
-	after: ['sweat', 'feel', 'hair', 'decide']
+	after: ['sweat', 'feel', 'hair', 'decide'],
+	ten: ['before']
 };
 
 /** The steps of a way in; treatment belongs to the bodyworker's visit. */
@@ -51,15 +54,21 @@ export const GOING_SIGNS = [
 ] as const;
 export type GoingSign = (typeof GOING_SIGNS)[number];
 
+/** Ten seconds before a ride: the back of the hand along the panel, room in front, the girth once mounted. */
+export const BEFORE_RIDE = ['panel', 'room', 'girth'] as const;
+export const BEFORE_ANSWERS = ['as-always', 'other'] as const;
+
 export const STAND_POINTS = ['level', 'square', 'head', 'bare'] as const;
 
 const WANTED: Readonly<Record<Step, readonly string[]>> = {
+	before: BEFORE_RIDE.map((p) => `before/${p}`),
 	going: RUNGS.map((r) => `going/${r}`),
 	stand: STAND_POINTS.map((p) => `stand/${p}`),
 	feel: ['rest/feel'],
 	hair: ['rest/hair'],
 	marks: ['tape/girthCm', 'tape/bladeToRibMm', 'condition/score'],
 	tracings: ['tracings/plan'],
+	setup: ['checked/setup'],
 	bare: ['checked/bare'],
 	girthed: ['checked/girthed'],
 	rider: ['checked/rider'],
@@ -76,6 +85,7 @@ const PREFIXES: Readonly<Partial<Record<Step, RegExp>>> = {
 	hair: /^sign\/(hair|skin)\//,
 	sweat: /^sign\/sweat\//,
 	marks: /^(tape|mark|condition|load)\//,
+	setup: /^(setup|gap)\//,
 	bare: /^check\/[^/]+\/(bare|pad)\//,
 	girthed: /^check\/[^/]+\/girthed\//,
 	rider: /^check\/[^/]+\/rider\//,

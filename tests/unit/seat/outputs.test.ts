@@ -92,7 +92,7 @@ describe('figures of a seat', () => {
 		expect(lifted(shim('front', 6)).balanced.pose.a).to.be.below(0);
 		expect(lifted(shim('front', 6, { u: [0.5, 1] })).edgeBias.front).to.be.above(0.01);
 		const feathered = lifted({ ...shim('middle', 6), featherMm: 40 } as Pad);
-		expect(feathered.pressureRatio).to.be.above(1.2);
+		expect(feathered.pressureRatio).to.be.above(1.1);
 	});
 
 	it('a whole case moved along and up changes nothing but the frame', () => {

@@ -21,7 +21,9 @@ describe('the order of work', () => {
 		expect(STEPS.filter((s) => order.includes(s))).to.deep.equal(order);
 	});
 
-	it('has four ways in, each in that order and each ending with a decision', () => {
+	it('has ways in, each in that order and each ending with a decision but the ten seconds before a ride', () => {
+		expect(stepsOf('ten', true)).to.deep.equal(['before']);
+		expect(stepsOf('full', true)).to.not.include('before');
 		for (const way of ['full', 'quick', 'tracing', 'after'] as const) {
 			const steps = stepsOf(way, true);
 			expect(steps.at(-1)).to.equal('decide');

@@ -1,7 +1,23 @@
 import Joi from 'joi';
-import { checkOf, isCheck, STAGES, type Check } from '../../../core/checks/index.js';
+import { checkOf, isCheck, SADDLE_KINDS, STAGES, type Check } from '../../../core/checks/index.js';
 import { CONDITION, CONDITION_REGIONS, GIRTH_CM, LENGTH_CM } from '../../../core/load/index.js';
-import { GOING_SIGNS, RUNGS, STAND_POINTS, STEPS, WAYS } from '../../../core/visit/index.js';
+import {
+	CHOICE_PARTS,
+	isChoicePart,
+	isNumberPart,
+	NUMBER_PARTS,
+	SHIM_PARTS,
+	TEXT_PARTS
+} from '../../../core/setup/index.js';
+import {
+	BEFORE_ANSWERS,
+	BEFORE_RIDE,
+	GOING_SIGNS,
+	RUNGS,
+	STAND_POINTS,
+	STEPS,
+	WAYS
+} from '../../../core/visit/index.js';
 import {
 	AGES,
 	COURSES,
@@ -95,6 +111,29 @@ function checkSchema([pairing, stage, check, side, ...more]: readonly string[]):
 	return answerSchema(checkOf(check));
 }
 
+/** A part of the set-up of a saddle: `setup/<pairing>/<part>`. */
+function setupSchema([pairing, part, ...more]: readonly string[]): Joi.Schema | undefined {
+	if (more.length > 0 || !part || id.required().validate(pairing).error) return undefined;
+	if (part === 'same') return yes;
+	if (isChoicePart(part)) return oneOf(CHOICE_PARTS[part]);
+	if (isNumberPart(part)) {
+		const bounds = NUMBER_PARTS[part] as { least: number; most: number };
+		return between(bounds.least, bounds.most);
+	}
+	return within(part, TEXT_PARTS, prose(60));
+}
+
+const MOST_GAP_MM = 60;
+/** A gap felt under a saddle: `gap/<pairing>/<zone>-<side>`, mm; what else the advisor asks, `gap/<pairing>/nose`, in words. */
+function gapSchema([pairing, part, ...more]: readonly string[]): Joi.Schema | undefined {
+	if (more.length > 0 || !part || id.required().validate(pairing).error) return undefined;
+	if (part === 'nose' || part === 'lifts') return yes;
+	return within(part, SHIM_PARTS, between(0, MOST_GAP_MM));
+}
+
+/** A saddle or form tried at a visit without being paired. */
+const trial = Joi.object({ name: prose(60).min(1).required(), kind: oneOf(SADDLE_KINDS).required() });
+
 /** The rule for a field's value; undefined when a visit has no such field. */
 export function fieldSchema(field: string): Joi.Schema | undefined {
 	const fixed = Object.hasOwn(FIXED, field) ? FIXED[field] : undefined;
@@ -103,9 +142,14 @@ export function fieldSchema(field: string): Joi.Schema | undefined {
 	const at = parseSignField(field);
 	if (at) return rest.length === 3 ? sign(meaningOf(at.kind).grades.length) : undefined;
 	if (head === 'check') return checkSchema(rest);
+	if (head === 'setup') return setupSchema(rest);
+	if (head === 'gap') return gapSchema(rest);
+	if (head === 'trial') return rest.length === 1 && !id.required().validate(rest[0]).error ? trial : undefined;
 	if (rest.length !== 1) return undefined;
 	const [name] = rest;
 	switch (head) {
+		case 'before':
+			return within(name, BEFORE_RIDE, oneOf(BEFORE_ANSWERS));
 		case 'going':
 			return within(name, RUNGS, someOf(GOING_SIGNS));
 		case 'stand':
@@ -115,7 +159,7 @@ export function fieldSchema(field: string): Joi.Schema | undefined {
 		case 'skip':
 			return within(name, STEPS, yes);
 		case 'checked':
-			return within(name, STAGES, yes);
+			return within(name, [...STAGES, 'setup'], yes);
 		case 'pad':
 			return within(name, STAGES, oneOf(keys(PAD_WORDS)));
 		case 'tape':

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { TRACING_SOURCES } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { CHANGES, type LoggedChange } from '../../../core/schedule/index.js';
+import { MOST_MOVED_MM, SETUP_SIDES } from '../../../core/setup/index.js';
 import { BEHAVIOUR_WORDS, PAD_WORDS, WHEN_WORDS } from '../../../words/index.js';
 import {
 	LENGTHS_FROM,
@@ -132,7 +133,12 @@ export const schemas = {
 			.max(CHANGES.length)
 			.unique()
 			.required(),
-		note: text(1000)
+		note: text(1000),
+		movedMm: Joi.number().strict().integer().min(-MOST_MOVED_MM).max(MOST_MOVED_MM).allow(null).default(null),
+		shifted: Joi.string()
+			.valid(...SETUP_SIDES)
+			.allow(null)
+			.default(null)
 	}),
 	printedSheet: Joi.object<{ size: 'a3' | 'tabloid'; on?: 'a4' | 'letter'; visit?: string }>({
 		size: Joi.string().valid('a3', 'tabloid').default('a3'),

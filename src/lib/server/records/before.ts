@@ -2,6 +2,7 @@ import { FRONT_STATION } from '../../../core/call/index.js';
 import { consensusCurve, measureCurve } from '../../../core/curve/index.js';
 import { pruneVisits } from '../../../core/reading/index.js';
 import type { LoggedChange } from '../../../core/schedule/index.js';
+import { setupOn } from '../../../core/setup/index.js';
 import { addDays } from '../../../core/units/index.js';
 import { valueOf, type EntryValue } from '../../../core/visit/index.js';
 import { standingSigns, type Sign } from '../../../core/zones/index.js';
@@ -29,11 +30,30 @@ export interface Before {
 	/** Last tape, condition and load readings by field. */
 	readonly numbers: Readonly<Record<string, number>>;
 	readonly texts: Readonly<Record<string, string>>;
+	/** What is under and in each saddle, by pairing: part, value and the day since when. */
+	readonly setups: Readonly<
+		Record<string, readonly (readonly [part: string, value: string | number, since: string])[]>
+	>;
 	/** Day of the latest of them. */
 	readonly readOn: string | null;
 	readonly slopeDeg: number | null;
 	/** Visits of the last days that nobody has finished, to go on with. */
 	readonly open: readonly { readonly id: string; readonly visitedOn: string; readonly taps: number }[];
+}
+
+/** The set-up of every saddle that anything was ever said of. */
+export function setupsOf(visits: readonly RecordedVisit[], today: string): Before['setups'] {
+	const saddles = new Set(
+		visits.flatMap((v) =>
+			[...v.states.keys()].flatMap((f) => (f.startsWith('setup/') ? [f.split('/')[1] as string] : []))
+		)
+	);
+	return Object.fromEntries(
+		[...saddles].map((id) => [
+			id,
+			[...setupOn(visits, id, today).parts].map(([part, { value, since }]) => [part, value, since] as const)
+		])
+	);
 }
 
 const OPEN_DAYS = 3;
@@ -78,6 +98,7 @@ export async function readBefore(db: Asker, horse: Pick<Horse, 'id'>, today: str
 		// Newest first: as far back as a lay-off or new behaviour could reach.
 		rides: rides.slice(0, RIDES).map(({ riddenOn, seen, changes }) => ({ riddenOn, seen, changes })),
 		tracedOn: tracedOn ?? null,
+		setups: setupsOf(visits, today),
 		...lastReadings(visits),
 		slopeDeg: await lastSlope(db, horse.id, await lastTracedDay(db, horse.id, FRONT_STATION)),
 		open: visits

@@ -18,6 +18,9 @@ export interface RideInput {
 	readonly atTime: string;
 	readonly changes: readonly LoggedChange[];
 	readonly note: string;
+	/** Where the saddle stood afterwards, mm to the front of where it was set; null where nobody looked. */
+	readonly movedMm: number | null;
+	readonly shifted: 'near' | 'off' | null;
 }
 
 /** Logs a ride or a change. The same one again changes nothing. */

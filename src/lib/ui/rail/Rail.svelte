@@ -8,6 +8,8 @@
 		/** Days of all visits, judged or not. */
 		visitDays: readonly string[];
 		fitMarks: readonly { readonly fittedOn: string; readonly fittedBy: string }[];
+		/** Days on which something under or in the saddle was changed, with what. */
+		setups?: readonly { readonly on: string; readonly words: string }[];
 		/** Of the school this saddle is kept by. */
 		limits: Limits;
 		forecast:
@@ -15,7 +17,7 @@
 		chosenDay: string;
 		onchoose: (day: string) => void;
 	}
-	const { points, visitDays, fitMarks, limits, forecast, chosenDay, onchoose }: Props = $props();
+	const { points, visitDays, fitMarks, setups = [], limits, forecast, chosenDay, onchoose }: Props = $props();
 
 	let width = $state(1000);
 	let dragged: string | undefined = $state();
@@ -144,6 +146,11 @@
 				<text class="flag-word" x="6" y="18">fit mark</text>
 			</g>
 		{/each}
+		{#each setups as s (s.on)}
+			<path class="setup" d={`M${x(dayNumber(s.on))} ${height - 38}l5 5l-5 5l-5 -5Z`}
+				><title>Set-up {formatDay(s.on)}: {s.words}</title></path
+			>
+		{/each}
 		{#each ticks as tick (tick)}
 			<text class="axis" x={x(dayNumber(tick))} y={height - 6} text-anchor="middle"
 				>{formatMonth(tick)}{tick.slice(5, 7) === '01' ? ` ${tick.slice(0, 4)}` : ''}</text
@@ -162,7 +169,7 @@
 					? ''
 					: `, traced ${formatDay(here.day)}`}{/if}</span
 		>
-		<span>T8 band since the fit mark; shade: 95% interval</span>
+		<span>T8 band since the fit mark; shade: 95% interval{setups.length > 0 ? '; ◆ set-up changed' : ''}</span>
 	</figcaption>
 </figure>
 
@@ -227,6 +234,11 @@
 	.flag-word {
 		font: 600 12.5px var(--font-text);
 		fill: #fffaf2;
+	}
+	.setup {
+		fill: var(--zt-buckle);
+		stroke: var(--zt-strap-dark);
+		stroke-width: 1;
 	}
 	.visit {
 		stroke: var(--zt-ink);

@@ -1,4 +1,5 @@
 import { checksFor, type CheckId, type SaddleKind, type Stage } from '$core/checks/index.js';
+import { TELLING_CHECKS } from '$core/reading/index.js';
 import type { Step } from '$core/visit/index.js';
 
 /** One screen of the walk: a step, or one part of a step that has several. */
@@ -24,10 +25,19 @@ function checkScreens(step: 'bare' | 'girthed' | 'rider', kind: SaddleKind, padd
 	return [...of('bare'), pad, ...(padded ? of('pad') : [])];
 }
 
+/** Screens of a second saddle: only what tells it from the others, then the decision. */
+export const trialScreens = (kind: SaddleKind): Screen[] => [
+	...checksFor('bare', kind)
+		.filter((c) => TELLING_CHECKS.includes(c.id))
+		.map((c): Screen => ({ step: 'bare', stage: 'bare', check: c.id, key: `bare/${c.id}` })),
+	{ step: 'decide', key: 'decide' }
+];
+
 /** All screens of a visit in order. `padded` when the saddle is ridden with a pad. */
 export function screensOf(steps: readonly Step[], kind: SaddleKind | undefined, padded: boolean): Screen[] {
 	return steps.flatMap((step): Screen[] => {
 		if (step === 'marks') return MARKS_PARTS.map((part) => ({ step, part, key: `marks/${part}` }));
+		if (step === 'setup') return kind ? [{ step, key: step }] : [];
 		if (step === 'bare' || step === 'girthed' || step === 'rider') return kind ? checkScreens(step, kind, padded) : [];
 		return [{ step, key: step }];
 	});

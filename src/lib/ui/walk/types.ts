@@ -28,6 +28,10 @@ export interface WalkBefore {
 	/** Last tape, condition and load readings by field. */
 	readonly numbers: Readonly<Record<string, number>>;
 	readonly texts: Readonly<Record<string, string>>;
+	/** What is under and in each saddle, by pairing. */
+	readonly setups: Readonly<
+		Record<string, readonly (readonly [part: string, value: string | number, since: string])[]>
+	>;
 	/** Flank slope at T8 in degrees, where it was traced. */
 	readonly slopeDeg: number | null;
 	/** What of earlier visits still bears on today. */

@@ -1,10 +1,11 @@
 import { LIMITS } from '$core/change/index.js';
-import { lastDecision } from '$core/reading/index.js';
+import { lastDecision, rankVisit } from '$core/reading/index.js';
+import { followSetup } from '$core/setup/index.js';
 import { nextByHandDay } from '$core/schedule/index.js';
 import { ageYearsOn } from '$core/units/index.js';
 import { hasFindings } from '$core/visit/index.js';
 import { readSigns, tallyZones, type StrokeAge } from '$core/zones/index.js';
-import { errorSentence, MISSING_WORDS, signLine } from '$words/index.js';
+import { errorSentence, MISSING_WORDS, setupChangeWords, setupLine, signLine } from '$words/index.js';
 import { answerForm, answerPage, outlineOf, parseFields, parseId, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { judgePairings } from '$lib/server/judge/index.js';
@@ -37,6 +38,26 @@ function strokesOf(found: Found, day: string): Record<string, { age: StrokeAge; 
 			strokes.map((s) => ({ age: s.age, line: `${signLine(s.sign)}, ${s.sign.visitedOn}` }))
 		])
 	);
+}
+
+/** What is under and in the saddle on a day, and how it came to be. */
+function setupCard(found: Found, pairingId: string, day: string) {
+	const { setup, changes } = followSetup(found.visits, pairingId, day);
+	return {
+		line: setupLine([...setup.parts].map(([part, { value }]) => [part, value] as const)),
+		seenOn: setup.seenOn ?? null,
+		changes: changes.map((c) => ({ on: c.on, words: setupChangeWords(c) }))
+	};
+}
+
+/** Saddles and forms tried side by side at the last visit that tried more than one, up to a day. */
+function triedOn(found: Found, pairings: readonly MarkedPairing[], day: string) {
+	for (const v of [...found.visits].reverse()) {
+		if (v.visitedOn > day) continue;
+		const ranked = rankVisit(v.states, pairings);
+		if (ranked.length > 1) return { on: v.visitedOn, ranked };
+	}
+	return null;
 }
 
 export const load: PageServerLoad = ({ locals, url, parent }) =>
@@ -113,6 +134,8 @@ export const load: PageServerLoad = ({ locals, url, parent }) =>
 			points: railPoints(calls),
 			trends: { T8: trendOf(calls, 'T8'), T13: trendOf(calls, 'T13'), T18: trendOf(calls, 'T18') },
 			strokes: day ? strokesOf(found, day) : {},
+			setup: pairing && day ? setupCard(found, pairing.id, day) : null,
+			tried: day ? triedOn(found, pairings, day) : null,
 			cuts: cuts.map((c) => ({ station: c.station, then: outlineOf(c.then), now: outlineOf(c.now) })),
 			newFitMarkId: uuidv7(),
 			saved: await savedVisit(db, horse.id, url.searchParams.get('saved'))

@@ -5,6 +5,8 @@
 	import TrendChart from '$lib/ui/charts/TrendChart.svelte';
 	import Cuts from '$lib/ui/cuts/Cuts.svelte';
 	import FitMarks from '$lib/ui/horse/FitMarks.svelte';
+	import SetupCard from '$lib/ui/horse/SetupCard.svelte';
+	import SaddlesTried from '$lib/ui/walk/SaddlesTried.svelte';
 	import TellFitter from '$lib/ui/horse/TellFitter.svelte';
 	import Rail from '$lib/ui/rail/Rail.svelte';
 	import FitDaySeat from '$lib/ui/seat/FitDaySeat.svelte';
@@ -123,6 +125,7 @@
 				points={data.points}
 				visitDays={data.days}
 				fitMarks={data.marks}
+				setups={data.setup?.changes ?? []}
 				limits={data.limits}
 				forecast={data.isLatest && data.call?.verdict !== 'refit' ? data.call?.forecast : undefined}
 				chosenDay={data.day}
@@ -176,6 +179,13 @@
 	</section>
 {/if}
 
+{#if data.tried}
+	<section class="sheet mt-4">
+		<p class="quiet">Tried {formatDay(data.tried.on)}</p>
+		<SaddlesTried ranked={data.tried.ranked} />
+	</section>
+{/if}
+
 <div class="lower">
 	{#if data.joined && data.joined.verdict !== 'steady'}
 		<TellFitter
@@ -200,6 +210,13 @@
 		newId={data.newFitMarkId}
 		{form}
 	/>
+	{#if data.setup && data.pairing}
+		<SetupCard
+			setup={data.setup}
+			saddleName={data.pairing.saddleName}
+			href={data.may.includes('record') ? walkUrl : undefined}
+		/>
+	{/if}
 	<section class="sheet">
 		<h2>This day</h2>
 		{#each visitsOn as visit (visit.id)}
@@ -309,6 +326,7 @@
 		display: grid;
 		grid-template-columns: repeat(auto-fit, minmax(18rem, 1fr));
 		gap: 0.75rem;
+		align-items: start;
 		margin-top: 1rem;
 	}
 	.lower section {

@@ -113,12 +113,17 @@ export const ride = pgTable(
 		atTime: text('at_time').notNull(),
 		changes: text('changes').array().$type<LoggedChange[]>().notNull(),
 		note: text('note').notNull().default(''),
+		/** Where the saddle stood afterwards, mm to the front of where it was set; null where nobody looked. */
+		movedMm: integer('moved_mm'),
+		shifted: text('shifted').$type<'near' | 'off'>(),
 		madeBy: uuid('made_by').references(() => person.id),
 		undoneAt: at('undone_at'),
 		createdAt: at('created_at').notNull().defaultNow()
 	},
 	(t) => [
 		foreignKey({ columns: [t.horseId, t.yardId], foreignColumns: [horse.id, horse.yardId] }),
+		check('ride_moved', sql`${t.movedMm} between -150 and 150`),
+		check('ride_shifted', sql`${t.shifted} in ('near', 'off')`),
 		index('ride_by_horse').on(t.horseId, t.riddenOn),
 		check('ride_note', sql`length(${t.note}) <= 1000`)
 	]

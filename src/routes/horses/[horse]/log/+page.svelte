@@ -5,6 +5,7 @@
 	import { formatDay, todayHere } from '$lib/ui/format.js';
 	import { sync } from '$lib/ui/offline/index.js';
 	import Choices from '$lib/ui/walk/Choices.svelte';
+	import Stepper from '$lib/ui/walk/Stepper.svelte';
 	import type { PageProps } from './$types.js';
 
 	const { data }: PageProps = $props();
@@ -18,6 +19,11 @@
 		readonly atTime: string;
 		readonly changes: readonly string[];
 		readonly note: string;
+		readonly movedMm: number | null;
+		readonly shifted: 'near' | 'off' | null;
+		/** What the server knows of it: the set-up of that day, and what the travel may come from. */
+		readonly setup?: string;
+		readonly travel?: string;
 	}
 	let seen: readonly string[] = $state([]);
 	let changes: readonly string[] = $state([]);
@@ -27,6 +33,9 @@
 	let pad = $state(untrack(() => data.rides[0]?.pad) ?? 'none');
 	let riddenOn = $state(todayHere());
 	let note = $state('');
+	/** Where it stood after the ride: a way it went, and how far. */
+	let went: 'stayed' | 'back' | 'forward' | 'near' | 'off' | null = $state(null);
+	let wentMm = $state(20);
 	/** A second tap of the same finger logs nothing. */
 	let resting = $state(false);
 	let said = $state('');
@@ -61,14 +70,16 @@
 			seen: what,
 			atTime,
 			changes,
-			note: note.trim()
+			note: note.trim(),
+			movedMm: went === 'back' ? -wentMm : went === 'forward' ? wentMm : went === 'stayed' ? 0 : null,
+			shifted: went === 'near' || went === 'off' ? went : null
 		};
 		const store = await sync.store();
 		const body = { ...line, horseId: data.horse.id, seen: [...what], changes: [...changes] };
 		await store.put('rides', { id: line.id, personId: sync.personId, mark: 'waiting', body });
 		added = [line, ...added];
 		said = what.length + changes.length > 0 ? 'Logged.' : 'Logged: nothing seen.';
-		[seen, changes, note] = [[], [], ''];
+		[seen, changes, note, went] = [[], [], '', null];
 		await sync.send();
 	}
 	async function takeBack(line: Line) {
@@ -79,6 +90,17 @@
 		else said = 'No connection: take it back when there is one.';
 		await sync.count();
 	}
+	const WENT = [
+		['stayed', 'where it was set'],
+		['back', 'further back'],
+		['forward', 'further forward'],
+		['near', 'to the near side'],
+		['off', 'to the off side']
+	] as const;
+	const movedWords = (line: Line): string =>
+		line.shifted
+			? `Stood to the ${line.shifted} side.`
+			: `Stood ${Math.abs(line.movedMm ?? 0)} mm further ${(line.movedMm ?? 0) < 0 ? 'back' : 'forward'}.`;
 	const nameOf = (id: string | null) => (id ? (data.saddleNames[id] ?? 'another saddle') : 'no saddle');
 	const words = (line: Line) =>
 		[...line.seen.map((s) => BEHAVIOUR_WORDS[s] ?? s), ...line.changes.map((c) => CHANGE_WORDS[c] ?? c)].join(', ') ||
@@ -131,13 +153,23 @@
 			multiple
 			onchoose={(c) => (changes = flip(changes, c))}
 		/>
+		<h2>Where the saddle stood after the ride</h2>
+		<Choices
+			label="After the ride"
+			options={WENT}
+			chosen={[went ?? '']}
+			onchoose={(c) => (went = went === c ? null : (c as typeof went))}
+		/>
+		{#if went === 'back' || went === 'forward'}
+			<Stepper label="How far" unit="mm" value={wentMm} step={10} least={10} most={150} onset={(v) => (wentMm = v)} />
+		{/if}
 		<label
 			>Note (need not be typed)<textarea class="textarea w-full" rows="2" maxlength="1000" bind:value={note}
 			></textarea></label
 		>
 		<button
 			class="btn btn-primary"
-			disabled={resting || seen.length + changes.length === 0}
+			disabled={resting || (seen.length + changes.length === 0 && went === null)}
 			onclick={() => void log(seen)}>Log it</button
 		>
 		<p class="quiet">New behaviour can come from the saddle; it has other causes too. Pain or lameness: vet first.</p>
@@ -149,8 +181,9 @@
 				<span
 					><b>{formatDay(line.riddenOn)}</b>
 					{words(line)}{line.seen.length > 0 ? ` ${WHEN_WORDS[line.atTime]}` : ''}
-					<span class="quiet">{nameOf(line.saddleId)}, {PAD_WORDS[line.pad]}</span>{#if line.note}
-						“{line.note}”{/if}</span
+					<span class="quiet">{nameOf(line.saddleId)}, {line.setup || PAD_WORDS[line.pad]}</span>{#if line.note}
+						“{line.note}”{/if}{#if line.movedMm || line.shifted}<br />{movedWords(line)}
+						{line.travel ?? ''}{/if}</span
 				>
 				<button
 					class="btn btn-ghost"

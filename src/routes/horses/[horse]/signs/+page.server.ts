@@ -1,3 +1,4 @@
+import { handHistory } from '$core/reading/index.js';
 import { hasFindings } from '$core/visit/index.js';
 import { answerPage } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
@@ -32,6 +33,8 @@ export const load: PageServerLoad = ({ parent, url }) =>
 			signs: signsOf(found),
 			shape: shapePoints(calls),
 			photos: photosOf(found),
+			saddleName: pairing?.saddleName ?? '',
+			hands: pairing ? handHistory(found.visits, pairing.id) : [],
 			readings: on ? judgeOn(horse, pairing, found, shape, on).readings : [],
 			rides: found.rides.slice(0, 200).map((r) => ({ day: r.riddenOn, seen: r.seen, changes: r.changes, note: r.note }))
 		};

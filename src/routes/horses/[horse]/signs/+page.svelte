@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import { WEIGHTS } from '$core/reading/index.js';
 	import { SIDES, SIGN_KINDS, tallyZones, type Side, type SignKind } from '$core/zones/index.js';
 	import {
 		BEHAVIOUR_WORDS,
@@ -13,6 +14,7 @@
 	} from '$words/index.js';
 	import { formatDay } from '$lib/ui/format.js';
 	import PhotoCompare from '$lib/ui/overtime/PhotoCompare.svelte';
+	import HandsOverTime from '$lib/ui/overtime/HandsOverTime.svelte';
 	import TallyBoard from '$lib/ui/overtime/TallyBoard.svelte';
 	import { tallyRows } from '$lib/ui/overtime/tallyRows.js';
 	import BackStrip from '$lib/ui/strip/BackStrip.svelte';
@@ -47,6 +49,13 @@
 		else next.searchParams.delete(name);
 		void goto(next, { replaceState: true, noScroll: true, keepFocus: true });
 	}
+	/** What they ask for, the gravest first. */
+	const groups = $derived(
+		[...WEIGHTS].reverse().flatMap((weight) => {
+			const readings = data.readings.filter((r) => r.weight === weight);
+			return readings.length > 0 ? [{ weight, readings }] : [];
+		})
+	);
 	const toggle = <T,>(list: readonly T[], item: T): readonly T[] =>
 		list.includes(item) ? (list.length > 1 ? list.filter((x) => x !== item) : list) : [...list, item];
 </script>
@@ -155,18 +164,25 @@
 		{/if}
 	</section>
 
+	{#if data.hands.length > 0}
+		<section class="sheet block" aria-labelledby="hands-head">
+			<h2 id="hands-head">By hand over time, {data.saddleName}</h2>
+			<HandsOverTime series={data.hands} />
+		</section>
+	{/if}
+
 	<div class="lower">
 		<section class="sheet block">
 			<h2>What it points to, {formatDay(data.on)}</h2>
 			{#if data.readings.length === 0}<p class="quiet">Nothing that points anywhere.</p>{/if}
-			{#each data.readings as r (r.code + JSON.stringify(r.data))}
-				<div class="reading">
-					<p>
-						<b class:alarm={r.weight === 'vet'}>{WEIGHT_WORDS[r.weight]}</b>
-						{readingSentence(r.code, r.data)} <span class="quiet">({formatDay(r.seenOn)})</span>
-					</p>
-					<p class="quiet">Rule: {READING_WORDS[r.code].rule} Doubt: {READING_WORDS[r.code].doubt}</p>
-				</div>
+			{#each groups as g (g.weight)}
+				<h3 class:alarm={g.weight === 'vet'}>{WEIGHT_WORDS[g.weight]}</h3>
+				{#each g.readings as r (r.code + JSON.stringify(r.data))}
+					<details class="reading">
+						<summary>{readingSentence(r.code, r.data)} <span class="quiet">({formatDay(r.seenOn)})</span></summary>
+						<p class="quiet">Rule: {READING_WORDS[r.code].rule} Doubt: {READING_WORDS[r.code].doubt}</p>
+					</details>
+				{/each}
 			{/each}
 			<p class="quiet">Patterns, not a diagnosis. Vet, qualified fitter and local law come first.</p>
 		</section>

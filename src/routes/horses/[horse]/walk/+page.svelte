@@ -4,24 +4,31 @@
 	import { Undo2 } from '@lucide/svelte';
 	import { v7 as uuidv7 } from 'uuid';
 	import { stepsOf, type Step, type Way } from '$core/visit/index.js';
-	import { STEP_CAUTION, STEP_SAYS, STEP_WORDS } from '$words/index.js';
+	import { SADDLE_KIND_WORDS, STEP_CAUTION, STEP_SAYS, STEP_WORDS } from '$words/index.js';
 	import { warm } from '$lib/ui/offline/cacheRules.js';
 	import { sync, type KeptVisit } from '$lib/ui/offline/index.js';
 	import { todayHere } from '$lib/ui/format.js';
 	import Choices from '$lib/ui/walk/Choices.svelte';
 	import DisagreeBar from '$lib/ui/walk/DisagreeBar.svelte';
+	import StepBefore from '$lib/ui/walk/StepBefore.svelte';
 	import StepChecks from '$lib/ui/walk/StepChecks.svelte';
 	import StepDecide from '$lib/ui/walk/StepDecide.svelte';
 	import StepGoing from '$lib/ui/walk/StepGoing.svelte';
 	import StepMarks from '$lib/ui/walk/StepMarks.svelte';
 	import StepPhotos from '$lib/ui/walk/StepPhotos.svelte';
+	import StepSetup from '$lib/ui/walk/StepSetup.svelte';
 	import StepSigns from '$lib/ui/walk/StepSigns.svelte';
 	import StepStand from '$lib/ui/walk/StepStand.svelte';
 	import StepTracings from '$lib/ui/walk/StepTracings.svelte';
 	import StepTreatment from '$lib/ui/walk/StepTreatment.svelte';
 	import StepStrap from '$lib/ui/walk/StepStrap.svelte';
+	import SaddlesTried from '$lib/ui/walk/SaddlesTried.svelte';
+	import { trialsOf } from '$lib/ui/walk/trials.js';
 	import WalkStart from '$lib/ui/walk/WalkStart.svelte';
-	import { screensOf } from '$lib/ui/walk/screens.js';
+	import { screensOf, trialScreens } from '$lib/ui/walk/screens.js';
+	import { judgeAnswer, readAnswers, SADDLE_KINDS, USUAL_RULES, type SaddleKind } from '$core/checks/index.js';
+	import { rankVisit, readWidth } from '$core/reading/index.js';
+	import { readSigns, vetReason } from '$core/zones/index.js';
 	import { Walk } from '$lib/ui/walk/walk.svelte.js';
 	import type { PageProps } from './$types.js';
 
@@ -33,11 +40,18 @@
 	let kept: readonly KeptVisit[] = $state.raw([]);
 	let heading: HTMLHeadingElement | undefined = $state();
 
-	const pairing = $derived(data.pairings.find((p) => p.id === walk?.text('saddle')) ?? data.inUse[0]);
+	const trials = $derived(walk ? trialsOf(walk.states, data.inUse[0]?.rules ?? USUAL_RULES) : []);
+	const saddles = $derived([...data.inUse, ...trials]);
+	const pairing = $derived([...data.pairings, ...trials].find((p) => p.id === walk?.text('saddle')) ?? saddles[0]);
+	const onTrial = $derived(trials.some((t) => t.id === pairing?.id));
+	const ranked = $derived(walk ? rankVisit(walk.states, data.inUse) : []);
+	let choosing = $state(false);
 	const way = $derived((walk?.text('way') ?? 'full') as Way);
 	const steps = $derived(stepsOf(way, data.treats));
 	const padded = $derived(!['none', undefined].includes(walk?.text('pad/pad')));
-	const screens = $derived(screensOf(steps, pairing?.saddleKind, padded));
+	const screens = $derived(
+		onTrial && pairing ? trialScreens(pairing.saddleKind) : screensOf(steps, pairing?.saddleKind, padded)
+	);
 	const index = $derived(
 		Math.max(
 			0,
@@ -75,6 +89,38 @@
 		at = screensOf(stepsOf(way, data.treats), pairing?.saddleKind, false)[0]?.key ?? 'decide';
 		replaceState(urlFor(at), {});
 	}
+	/** Another saddle or form on this horse, at this visit: no typing, no pairing. */
+	async function tryAnother(kind: SaddleKind) {
+		choosing = false;
+		const id = uuidv7();
+		await walk?.set(`trial/${id}`, { name: `Trial ${trials.length + 1}`, kind });
+		await walk?.set('saddle', id);
+		await go(trialScreens(kind)[0]?.key);
+	}
+	async function take(id: string) {
+		await walk?.set('saddle', id);
+		if (trials.some((t) => t.id === id) && !screens.some((s) => s.key === at)) await go(screens[0]?.key);
+	}
+	async function rename(name: string) {
+		if (pairing && name.trim()) await walk?.set(`trial/${pairing.id}`, { name: name.trim(), kind: pairing.saddleKind });
+	}
+	const handWidth = $derived.by(() => {
+		const own = walk && pairing ? readAnswers(walk.states).filter((a) => a.pairingId === pairing.id) : [];
+		return pairing && own.length > 0
+			? (readWidth(
+					own.map((a) => judgeAnswer(a, pairing.rules)),
+					[],
+					[]
+				)?.says ?? 'unclear')
+			: 'unclear';
+	});
+	const vetSigns = $derived(
+		walk
+			? [...data.before.signs, ...readSigns({ visitedOn: walk.visit.visitedOn, states: walk.states })].some(
+					(s) => vetReason(s) !== undefined
+				)
+			: false
+	);
 	async function resume(id: string, visitedOn: string) {
 		await open(id, visitedOn);
 		at = screens[0]?.key ?? '';
@@ -146,24 +192,55 @@
 			<p class="quiet">{STEP_SAYS[step]}</p>
 			{#if STEP_CAUTION[step]}<p class="caution">{STEP_CAUTION[step]}</p>{/if}
 		{/if}
-		{#if (step === 'bare' || step === 'decide') && data.inUse.length > 1}
-			<Choices
-				label="Which saddle"
-				options={data.inUse.map((p) => [p.id, p.saddleName] as const)}
-				chosen={[pairing?.id ?? '']}
-				onchoose={(id) => void walk?.set('saddle', id)}
-			/>
+		{#if (['setup', 'bare', 'decide'].includes(step) && screen === partOf[0]) || onTrial}
+			{#if saddles.length > 1}
+				<Choices
+					label="Which saddle"
+					options={saddles.map((p) => [p.id, p.saddleName] as const)}
+					chosen={[pairing?.id ?? '']}
+					onchoose={(id) => void take(id)}
+				/>
+			{/if}
+			{#if onTrial && screen === screens[0]}
+				<label
+					>Called<input
+						class="input w-full"
+						maxlength="60"
+						value={pairing?.saddleName}
+						onchange={(e) => void rename(e.currentTarget.value)}
+					/></label
+				>
+			{/if}
+		{/if}
+		{#if step === 'decide'}
+			{#if ranked.length > 1}<SaddlesTried {ranked} />{/if}
+			<button type="button" class="btn" aria-expanded={choosing} onclick={() => (choosing = !choosing)}
+				>Try another saddle</button
+			>
+			{#if choosing}
+				<Choices
+					label="Kind of saddle"
+					options={SADDLE_KINDS.map((k) => [k, SADDLE_KIND_WORDS[k]] as const)}
+					chosen={[]}
+					onchoose={(k) => void tryAnother(k as SaddleKind)}
+				/>
+			{/if}
 		{/if}
 		{#each screen ? [screen] : [] as shown (shown.key)}
 			{@const onnext = () => nextFrom(shown.key)}
 			<section class="step">
-				{#if shown.step === 'going'}<StepGoing {walk} {onnext} />
+				{#if shown.step === 'before'}<StepBefore {walk} horseId={data.horse.id} onfinish={finish} />
+				{:else if shown.step === 'going'}<StepGoing {walk} {onnext} />
 				{:else if shown.step === 'stand'}<StepStand {walk} {onnext} />
 				{:else if shown.step === 'feel' || shown.step === 'hair' || shown.step === 'sweat'}
 					<StepSigns {walk} group={shown.step} before={data.before.signs} {onnext} />
 				{:else if shown.step === 'marks'}
 					<StepMarks {walk} part={shown.part} {pairing} hand={data.hand} before={data.before} {onnext} />
 				{:else if shown.step === 'tracings'}<StepTracings {walk} {onnext} />
+				{:else if shown.step === 'setup'}
+					{#if pairing}
+						<StepSetup {walk} {pairing} before={data.before} width={handWidth} vetFirst={vetSigns} {onnext} />
+					{/if}
 				{:else if shown.step === 'bare' || shown.step === 'girthed' || shown.step === 'rider'}
 					{#if pairing}
 						<StepChecks
@@ -194,7 +271,7 @@
 		{/each}
 		<footer>
 			<button class="btn" disabled={index === 0} onclick={back}>Back</button>
-			{#if step !== 'decide'}
+			{#if step !== 'decide' && step !== 'before'}
 				<button class="btn btn-ghost" aria-label={`Skip: ${STEP_WORDS[step]}`} onclick={skip}>Skip</button>
 				<button class="btn btn-primary" onclick={() => screen && nextFrom(screen.key)}>Next</button>
 			{/if}
