@@ -8,7 +8,7 @@ import { errorSentence, problemLine } from '../words/index.js';
 import { handsJson, handsList } from './hands.js';
 import { parseHandsCase } from './handsCase.js';
 import { measureJson } from './measure.js';
-import { fitDayJson, seatJson } from './seat.js';
+import { fitDayJson, planJson, seatJson } from './seat.js';
 import { parseSeatCase } from './seatCase.js';
 import { sliceJson, stationsOf } from './slice.js';
 import { sheetOf, traceJson } from './trace.js';
@@ -19,7 +19,7 @@ const USAGE = {
 	watch: 'Use: zt watch POINTS.csv --fitted YYYY-MM-DD [--school close|roomy]',
 	trace: 'Use: zt trace PHOTO --sheet a3|a4|a2|letter|tabloid',
 	hands: 'Use: zt hands CASE.json, or zt hands --list',
-	seat: 'Use: zt seat CASE.json, or zt seat --fit-day POINTS.csv --fitted YYYY-MM-DD [--on YYYY-MM-DD] [--bears MM]',
+	seat: 'Use: zt seat CASE.json [--plan], or zt seat --fit-day POINTS.csv --fitted YYYY-MM-DD [--on YYYY-MM-DD] [--bears MM]',
 	slice: 'Use: zt slice MESH.stl|.ply|.obj --at S_MM[,S_MM…]'
 };
 
@@ -72,6 +72,7 @@ function options(args: string[], usage: string) {
 				'fit-day': { type: 'boolean' },
 				on: { type: 'string' },
 				bears: { type: 'string' },
+				plan: { type: 'boolean' },
 				json: { type: 'boolean' }
 			}
 		});
@@ -116,7 +117,10 @@ async function run(command: string | undefined, args: string[]): Promise<Record<
 	}
 	if (command === 'seat') {
 		const { positionals, values } = options(args, USAGE.seat);
-		if (!values['fit-day']) return seatJson(await parseSeatCase(caseText(positionals[0])));
+		if (!values['fit-day']) {
+			const given = await parseSeatCase(caseText(positionals[0]));
+			return { ...seatJson(given), ...(values.plan ? { plan: planJson(given) } : {}) };
+		}
 		const text = readInput(positionals[0], USAGE.seat);
 		if (!values.fitted) throw new CoreError('bad-option', { option: '--fitted', usage: USAGE.seat });
 		return fitDayJson(readTracings(text), {

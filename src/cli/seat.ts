@@ -2,6 +2,7 @@ import { performance } from 'node:perf_hooks';
 import type { Tracing } from '../core/curve/index.js';
 import { Z95 } from '../core/math/index.js';
 import {
+	planShims,
 	seatFitDay,
 	seatOf,
 	type FitDayOptions,
@@ -129,4 +130,17 @@ export function fitDayJson(tracings: readonly Tracing[], options: FitDayOptions)
 		chances: Object.fromEntries(Object.entries(seat.chances).map(([fault, p]) => [fault, round(p, 2)])),
 		doubts: seat.doubts.map((code) => ({ code, message: FIT_DAY_DOUBT_WORDS[code] }))
 	};
+}
+
+/** The best shim set and what it does (seat-format, section 8). */
+export function planJson(given: SeatCase): Record<string, unknown> {
+	const { shims, symmetric, feasible, violation, before, after } = planShims(given);
+	const told = (seat: Seat): Record<string, unknown> => ({
+		unevenness: seat.unevenness,
+		clearance_front_mm: orNull(seat.clearance.frontMm),
+		pitch_deg: seat.pitchDeg,
+		roll_deg: seat.rollDeg,
+		conditions: seat.conditions
+	});
+	return { shims_mm: shims, symmetric, feasible, violation, before: told(before), after: told(after) };
 }

@@ -3,6 +3,7 @@ export { checkedCase } from './checkCase.js';
 export { bedOf, MOST_CELLS, type Bed } from './bed.js';
 export { balance, resultantOf, type Balanced, type Resultant } from './balance.js';
 export { CONDITIONS, conditionsOf, strengths, type Condition, type Fault, type SeatFigures } from './conditions.js';
+export { isAsymmetric, padsOf, planShims, SHIM_STEPS_MM, type ShimPlan, type ShimSet } from './planShims.js';
 export { fitDayView, type BearingView, type FitDayView } from './fitDayView.js';
 export { seatOf, type Seat, type SeatWarning } from './seatOf.js';
 export {

@@ -59,7 +59,7 @@
 							([c, p]) => `${CONDITION_WORDS[c as keyof typeof CONDITION_WORDS]} (${Math.round(100 * (p ?? 0))} in 100)`
 						)
 						.join('; ')}.
-				{:else}Its load is still spread along both bars.{/if}
+				{:else}No single fault stands out in how it bears.{/if}
 			</p>
 			<p class="quiet">
 				An inference from the shapes alone. Where your hand under the saddle says otherwise, believe the hand.

@@ -128,14 +128,14 @@
 	put: (part: string, v: number) => void
 )}
 	<div class="grid" role="group" aria-label={title}>
-		<span></span><b>near</b><b>off</b>
+		<span></span><b>near, mm</b><b>off, mm</b>
 		{#each SHIM_ZONES as zone (zone)}
 			<span>{zone}</span>
 			{#each SETUP_SIDES as side (side)}
 				<Stepper
 					bare
 					label={`${title}, ${zone} ${side}`}
-					unit="mm"
+					unit=""
 					value={valueOf(`${zone}-${side}`)}
 					step={SHIM_STEP}
 					least={0}
