@@ -31,6 +31,17 @@ async function bundle() {
 	renameSync(draft, BUNDLE);
 }
 
+/** These two ask the record: they start its database, and take longer to begin. */
+async function askRecord() {
+	if (!existsSync(path.join(ROOT, 'node_modules/tsx'))) await (await import('./lib/host.mjs')).ensurePackages();
+	const { spawnSync } = await import('node:child_process');
+	const script = path.join(ROOT, 'scripts/record.ts');
+	const tsx = pathToFileURL(path.join(ROOT, 'node_modules/tsx/dist/loader.mjs')).href;
+	const done = spawnSync(process.execPath, ['--import', tsx, script, ...process.argv.slice(2)], { stdio: 'inherit' });
+	process.exit(done.status ?? 1);
+}
+if (['export', 'import'].includes(process.argv[2])) await askRecord();
+
 if (!existsSync(BUNDLE) || statSync(BUNDLE).mtimeMs < Math.max(...SOURCES.map((s) => newest(path.join(ROOT, s)))))
 	await bundle();
 await import(pathToFileURL(BUNDLE).href);

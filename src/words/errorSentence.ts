@@ -67,6 +67,9 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'too-large': (d) => `The file is too large; at most ${d['limitMb']} MB are read. Split it, or choose a smaller one.`,
 	'unknown-kind': () =>
 		'This kind of file is not read here. Bring points CSV, widths CSV, SVG, DXF or a horse archive (JSON).',
+	'not-record': () => 'This is not a whole record. Choose a ZIP file that was exported here.',
+	'which-yard': (d) => `There are several yards: ${d['yards']}. Say --yard and its name.`,
+	'horse-unknown': (d) => `No horse is called “${d['name']}”. There are: ${d['horses']}.`,
 	'not-archive': () => 'This is not a horse archive. Choose a JSON file that was exported here.',
 	'archive-newer': (d) =>
 		`The archive has version ${d['version']}, which this program does not know. Update the program first.`,
@@ -77,7 +80,8 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 		`No tracing within ${d['reachDays']} days of the fit mark on ${d['fitted']}; the nearest is from ${d['nearest']}. Trace on the day of fitting, or move the fit mark.`,
 	'fit-day-short': (d) =>
 		`The tracings of ${d['fitDay']} do not reach 60 to 120 mm below the top on both sides. Trace further down.`,
-	'unknown-command': (d) => `“${d['command']}” is not a command. There are: measure, watch, trace, hands, seat, slice.`,
+	'unknown-command': (d) =>
+		`“${d['command']}” is not a command. There are: measure, watch, trace, hands, seat, slice, export, import.`,
 	'bad-case': (d) => `The case cannot be read: ${d['why']}. "zt hands --list" shows every check with its values.`,
 	'bad-answer': (d) => `“${d['check']}” cannot be ${d['value']}. Use one of: ${d['wanted']}.`,
 	'bad-option': (d) => `${d['option']} is missing or not understood. ${d['usage']}`,

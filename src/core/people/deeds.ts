@@ -14,6 +14,7 @@ export const DEEDS = [
 	'horse-changed',
 	'horse-archived',
 	'horse-brought-back',
+	'record-brought',
 	'visit-made',
 	'visit-changed',
 	'visit-moved',

@@ -9,6 +9,7 @@ export const load: PageServerLoad = ({ locals, url, cookies }) =>
 		return {
 			yard: { id: yard.yardId, name: yard.yardName },
 			horses: await listHorseNames(app().db, locals.scope, yard.yardId),
-			mayWrite: yardMay(locals.scope, yard.yardId, 'record')
+			mayWrite: yardMay(locals.scope, yard.yardId, 'record'),
+			mayTakeIn: yardMay(locals.scope, yard.yardId, 'horse')
 		};
 	});

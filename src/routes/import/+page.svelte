@@ -3,6 +3,7 @@
 	import VisitDoubts from '$lib/ui/desk/VisitDoubts.svelte';
 	import { onDestroy } from 'svelte';
 	import FileDrop from '$lib/ui/entry/FileDrop.svelte';
+	import WholeRecord from '$lib/ui/entry/WholeRecord.svelte';
 	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
 	import { planVisits } from '$lib/ui/entry/importPlan.js';
 	import type { DraftVisit } from '$lib/ui/entry/draft.js';
@@ -168,6 +169,7 @@
 		<p class="quiet">Half-widths at depths below the top. Semicolons and decimal commas are read too.</p>
 	</aside>
 </div>
+{#if data.mayTakeIn}<WholeRecord yard={data.yard} />{/if}
 
 <style>
 	h2 {

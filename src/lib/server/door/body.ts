@@ -20,7 +20,8 @@ export const BOUNDS = {
 	entries: { bytes: 2 * MB, parts: 4000, depth: 7 },
 	ride: { bytes: 16 * KB, parts: 6, depth: 3 },
 	small: { bytes: 16 * KB, parts: 6, depth: 3 },
-	photo: { bytes: 16 * MB, parts: 1 }
+	photo: { bytes: 16 * MB, parts: 1 },
+	record: { bytes: 128 * MB, parts: 1 }
 } as const satisfies Readonly<Record<string, Bounds>>;
 
 /** Somebody who sends more than this is cut off. */
@@ -44,7 +45,7 @@ export async function readBytes(request: Request, limit: number): Promise<Buffer
 		over ||= total > limit;
 		if (!over) chunks.push(value);
 		else chunks = [];
-		if (total > MOST_DROPPED_BYTES) {
+		if (over && total > MOST_DROPPED_BYTES) {
 			await reader.cancel().catch(() => undefined);
 			break;
 		}

@@ -5,6 +5,7 @@ import { writeDxf, writeHorseArchive, writePointsCsv, writeStl, writeSvg } from 
 import { cardTemplate } from './cardTemplate.js';
 import { tiledSheets } from './tiledSheets.js';
 import { tracingSheets } from './tracingSheet.js';
+import { packRecord, unpackRecord } from '../wholeRecord/index.js';
 
 /** Everything that is made for taking away, off the thread that answers requests. */
 export const EXPORTS = {
@@ -15,7 +16,9 @@ export const EXPORTS = {
 	stl: (cuts: readonly { readonly station: string; readonly curve: Curve }[]) => writeStl(loftBack(placedCuts(cuts))),
 	cards: cardTemplate,
 	sheets: tracingSheets,
-	tiles: tiledSheets
+	tiles: tiledSheets,
+	pack: packRecord,
+	unpack: unpackRecord
 };
 export type Exports = typeof EXPORTS;
 

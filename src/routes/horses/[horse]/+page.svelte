@@ -239,6 +239,7 @@
 			<a class="link" href={`/horses/${data.horse.id}/record`}>All visits, notes and what was taken back</a>
 			<a class="link" href={`/api/horses/${data.horse.id}/points.csv`} download>All points, CSV</a>
 			<a class="link" href={`/api/horses/${data.horse.id}/archive.json`} download>Tracings and fit marks, JSON</a>
+			<a class="link" href={`/api/horses/${data.horse.id}/record.zip`} download>The whole record, ZIP</a>
 			{#if data.may.includes('horse')}<a class="link" href={`/horses/${data.horse.id}/edit`}>Edit or archive</a>{/if}
 			{#if data.may.includes('people')}<a class="link" href={`/horses/${data.horse.id}/share`}>Share this horse</a>{/if}
 		</p>
