@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { redirect, type Handle, type HandleServerError, type RequestEvent } from '@sveltejs/kit';
+import { redirect, type Handle, type HandleServerError, type RequestEvent, type ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { CoreError } from '$core/errors/index.js';
 import { errorSentence } from '$words/index.js';
@@ -10,7 +10,7 @@ import { config } from '$lib/server/config.js';
 import { refusalJson, refusalOf, refusalPage, todayFor, ZONE_COOKIE } from '$lib/server/door/index.js';
 import { logError, logLine } from '$lib/server/log.js';
 import { countRequest } from '$lib/server/metrics.js';
-import { asPerson, NOBODY, scopeOf } from '$lib/server/records/index.js';
+import { asPerson, NOBODY, scopeOf, sweepLeaving } from '$lib/server/records/index.js';
 
 const OPEN_PATHS = new Set(['/sign-in', '/sign-up', '/confirm', '/forgot', '/reset', '/mailbox', '/health', '/ready']);
 /** Help, and the link of an invitation, are looked at before one has an account. */
@@ -75,6 +75,21 @@ function told(event: RequestEvent, response: Response, began: number): Response 
 		});
 	return guarded(response);
 }
+
+const SWEEP_FIRST_MS = 60_000;
+const SWEEP_MS = 3_600_000;
+/** What somebody asked to be deleted goes when its day has come; of several processes one does it. */
+export const init: ServerInit = () => {
+	if (building) return;
+	const sweep = () =>
+		void sweepLeaving(app().db)
+			.then(({ yards, people }) => {
+				if (yards + people > 0) logLine('info', 'deleted for good', { yards, people });
+			})
+			.catch((error: unknown) => logError('nothing deleted', error));
+	setTimeout(sweep, SWEEP_FIRST_MS).unref();
+	setInterval(sweep, SWEEP_MS).unref();
+};
 
 export const handle: Handle = async ({ event, resolve }) => {
 	const began = performance.now();

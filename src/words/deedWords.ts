@@ -11,6 +11,8 @@ const on = (a: About): string => (a['on'] ? ` of ${a['on']}` : '');
 const SENTENCES: Readonly<Record<DeedCode, (a: About) => string>> = {
 	'yard-made': (a) => `made the yard ${a['name']}`,
 	'yard-renamed': (a) => `called the yard ${a['name']}`,
+	'yard-leaving': (a) => `asked for the yard ${a['name']} to be deleted`,
+	'yard-kept': (a) => `kept the yard ${a['name']} after all`,
 	invited: (a) => `invited somebody as ${role(a['role'])}`,
 	'invitation-revoked': (a) => `took back an invitation as ${role(a['role'])}`,
 	joined: (a) => `joined as ${role(a['role'])}`,

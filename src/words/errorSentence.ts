@@ -9,6 +9,9 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'bad-station': (d) => `“${d['value']}” is not a station. Use T8, T13, T18, T10, W or s=NNN.`,
 	'bad-repeat': (d) => `“${d['value']}” is not a repeat number. Use 1, 2, 3 up to 20.`,
 	'no-yard': () => 'You belong to no yard yet. Make one under your account, or open the link of an invitation.',
+	'name-differs': (d) => `That is not “${d['name']}”. Type it as it stands there; nothing was changed.`,
+	'still-owner': (d) =>
+		`You alone own ${d['yards']}. Make somebody else an owner, or delete that yard first; nothing was changed.`,
 	'last-owner': () => 'A yard keeps at least one owner. Make somebody else an owner first.',
 	'invitation-unknown': () =>
 		'This link leads to no invitation. Check that all of it was copied, or ask for a new one.',

@@ -1,5 +1,6 @@
 import { Z95 } from '../core/math/index.js';
-import type { Condition, FitDayDoubt, FitDayView, Measured } from '../core/seat/index.js';
+import type { HandBesideSeat } from '../core/reading/index.js';
+import type { Condition, FitDayDoubt, FitDayView, Measured, OwnLimit, WayOfChange } from '../core/seat/index.js';
 import { fingersToMm, mmToFingers, type FingerCalibration } from '../core/units/index.js';
 
 /** What an inferred seat leaves open. */
@@ -64,3 +65,26 @@ export function fitDaySentences(seat: FitDayView, hand: FingerCalibration): stri
 	if (!told(tip) && !told(roll)) lines.push('It keeps its level.');
 	return lines;
 }
+
+const HAND_SAYS: Readonly<Record<HandBesideSeat['says'], string>> = {
+	agrees: 'hand and seat agree as far as fingers tell',
+	'less-by-hand': 'the hand finds less room than the seat: believe the hand, and count once more, bare and square',
+	'more-by-hand': 'the hand finds more room than the seat: believe the hand, and count once more, bare and square'
+};
+/** What fingers counted near both days, beside the seat; days come as the screen writes them. */
+export const handBesideWords = ({ then, now, says }: HandBesideSeat, day: (d: string) => string): string =>
+	`By hand, bare: ${then.fingers} fingers on ${day(then.on)}, ${now.fingers} on ${day(now.on)}; ${HAND_SAYS[says]}.`;
+
+const WAY_WORDS_OF_CHANGE: Readonly<Record<WayOfChange, string>> = {
+	'withers-lost': 'muscle lost at the withers',
+	'withers-gained': 'muscle gained at the withers',
+	'near-lost': 'lost on the near side alone',
+	'off-lost': 'lost on the off side alone',
+	'fat-lost': 'lost all over',
+	'fat-gained': 'gained all over'
+};
+/** What a saddle bears of one way of changing, in a line. */
+export const ownLimitWords = ({ way, mm, fault }: OwnLimit): string =>
+	mm === undefined || fault === undefined
+		? `${WAY_WORDS_OF_CHANGE[way]}: over 16 mm`
+		: `${WAY_WORDS_OF_CHANGE[way]}: about ${mm} mm, then ${fault === 'clearance' ? 'a finger of room is gone' : CONDITION_WORDS[fault]}`;

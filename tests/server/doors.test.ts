@@ -105,6 +105,9 @@ describe('every door', () => {
 			'POST /yards/[yard]?/role': { path: `${foreignYard}?/role`, form: { person: ownerId, role: 'owner' } },
 			'POST /yards/[yard]?/remove': { path: `${foreignYard}?/remove`, form: { person: ownerId } },
 			'POST /yards/[yard]?/invite': { path: `${foreignYard}?/invite`, form: { id: uuidv7(), role: 'owner' } },
+			'POST /yards/[yard]?/leave': { path: `${foreignYard}?/leave`, form: { typed: 'Foreign' } },
+			'POST /yards/[yard]?/keep': { path: `${foreignYard}?/keep`, form: {} },
+			'GET /api/yards/[yard]/records.zip': { path: `/api${foreignYard}/records.zip` },
 			'POST /yards/[yard]?/revoke': { path: `${foreignYard}?/revoke`, form: { id: uuidv7() } },
 			'GET /horses/[horse]/record': { path: `${horse}/record` },
 			'GET /horses/[horse]/visits/new': { path: `${horse}/visits/new` },
@@ -167,7 +170,7 @@ describe('every door', () => {
 		'GET /engine',
 		'GET /api/find',
 		'GET /account',
-		...['name', 'address', 'password', 'end'].map((a) => `POST /account?/${a}`),
+		...['name', 'address', 'password', 'end', 'leave', 'keep'].map((a) => `POST /account?/${a}`),
 		'GET /yards/new',
 		'POST /yards/new'
 	];
@@ -200,7 +203,7 @@ describe('every door', () => {
 		knocks['GET /account'] = { path: '/account' };
 		knocks['GET /yards/new'] = { path: '/yards/new' };
 		knocks['POST /yards/new'] = { path: '/yards/new', form: { id: uuidv7(), name: 'Nobody’s' } };
-		for (const action of ['name', 'address', 'password', 'end'])
+		for (const action of ['name', 'address', 'password', 'end', 'leave', 'keep'])
 			knocks[`POST /account?/${action}`] = { path: `/account?/${action}`, form: { name: 'x' } };
 		knocks['GET /api/find'] = { path: '/api/find' };
 		knocks['POST /hands'] = { path: '/hands', form: { twoMm: '36', threeMm: '54', fourMm: '72', breadthMm: '85' } };

@@ -72,6 +72,18 @@ const TABLE: Readonly<Record<string, readonly [allowed: string, ask: Ask]>> = {
 	'/yards/[yard] ?rename': ['O', (c, p) => c.post(`/yards/${p.yardId}?/rename`, { name: 'Role yard' })],
 	'/yards/[yard] ?role': ['O', (c, p) => c.post(`/yards/${p.yardId}?/role`, { person: p.extra.id, role: 'viewer' })],
 	'/yards/[yard] ?remove': ['O', (c, p) => c.post(`/yards/${p.yardId}?/remove`, { person: p.extra.id })],
+	'/yards/[yard] ?leave': ['O', (c, p) => c.post(`/yards/${p.yardId}?/leave`, { typed: 'Role yard' })],
+	'/yards/[yard] ?keep': ['O', (c, p) => c.post(`/yards/${p.yardId}?/keep`, {})],
+	'/account ?leave': [
+		'OBFVWAGS',
+		async (c) => {
+			// Not what is to be typed: each is let in and told.
+			const answer = await c.post('/account?/leave', { typed: 'not my address' });
+			return answer.status === 400 ? new Response(null, { status: 200 }) : answer;
+		}
+	],
+	'/account ?keep': ['OBFVWAGS', (c) => c.post('/account?/keep', {})],
+	'/api/yards/[yard]/records.zip GET': ['O', get((p) => `/api/yards/${p.yardId}/records.zip`)],
 	'/yards/[yard] ?invite': ['O', (c, p) => c.post(`/yards/${p.yardId}?/invite`, { id: uuidv7(), role: 'vet' })],
 	'/yards/[yard] ?revoke': [
 		'O',

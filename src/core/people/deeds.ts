@@ -2,6 +2,8 @@
 export const DEEDS = [
 	'yard-made',
 	'yard-renamed',
+	'yard-leaving',
+	'yard-kept',
 	'invited',
 	'invitation-revoked',
 	'joined',

@@ -9,3 +9,4 @@ export { bearsOnWidth, widthFindings, type WidthFinding } from './widthEvidence.
 export * from './rankSaddles.js';
 export { countSd, handHistory, type HandPoint, type HandSeries } from './handHistory.js';
 export { travelFacts } from './travelFacts.js';
+export { handBesideSeat, type HandBesideSeat } from './handBesideSeat.js';

@@ -47,6 +47,8 @@ export interface FitDaySeat {
 	/** How probable each fault is, where it is more than a trifle. */
 	readonly chances: Readonly<Partial<Record<Fault, number>>>;
 	readonly doubts: readonly FitDayDoubt[];
+	/** The saddle itself, for asking more of it. */
+	readonly saddle: FitDaySaddle;
 	/** The saddle on both backs, for pictures. */
 	readonly fitted: Seat;
 	readonly now: Seat;
@@ -63,7 +65,7 @@ export interface FitDayOptions {
 type Outcome = readonly [drop: number, tip: number, roll: number, clearance: number, share: number];
 
 /** The saddle that a fitted back implies, and what it needs to be seated elsewhere. */
-interface FitDaySaddle {
+export interface FitDaySaddle {
 	readonly cuts: readonly FittedCut[];
 	readonly given: SeatCase;
 	readonly bed: Bed;
@@ -75,7 +77,7 @@ interface FitDaySaddle {
 const STILL: SideMoved = [0, 0, 0];
 
 /** The saddle that the fitted day's cuts imply. Throws as a seat does. */
-function fitDaySaddle(cuts: readonly FittedCut[], bearsMm: number): FitDaySaddle {
+export function fitDaySaddle(cuts: readonly FittedCut[], bearsMm: number): FitDaySaddle {
 	const { sections, prolongedMm } = backOn(
 		cuts,
 		cuts.map(() => [STILL, STILL] as const),
@@ -89,7 +91,11 @@ function fitDaySaddle(cuts: readonly FittedCut[], bearsMm: number): FitDaySaddle
 }
 
 /** The saddle seated on a back that has moved; parts by station, near then off, each top, band, low. */
-function seated(saddle: FitDaySaddle, parts: Float64Array, bearsMm: number): Seat & { readonly given: SeatCase } {
+export function seated(
+	saddle: FitDaySaddle,
+	parts: Float64Array,
+	bearsMm: number
+): Seat & { readonly given: SeatCase } {
 	const moved = saddle.cuts.map((_, i) => {
 		const at = (k: number): number => parts[6 * i + k] as number;
 		return [[at(0), at(1), at(2)] as SideMoved, [at(3), at(4), at(5)] as SideMoved] as const;
@@ -207,19 +213,22 @@ export function seatFitDay(tracings: readonly Tracing[], options: FitDayOptions)
 	return seatChange(known, chosen(changes, on), options);
 }
 
+/** The cuts of the fitted day, station by station in the order of the change's own. */
+const fittedCuts = (tracings: readonly Tracing[], change: BackChange, fitDay: Day): FittedCut[] =>
+	change.back.frames.map(({ station, placeMm }) =>
+		fittedCut(
+			station,
+			placeMm,
+			tracings.filter((t) => t.visitedOn === fitDay && t.station === station).map((t) => t.curve)
+		)
+	);
+
 /** The same where the change is known already, as when a horse was judged. */
 export function seatChange(tracings: readonly Tracing[], change: BackChange, options: FitDayOptions): FitDaySeat {
 	const bearsMm = options.bearsMm ?? USUAL_BEARS_MM;
 	if (!(bearsMm >= LEAST_BEARS_MM && bearsMm <= MOST_BEARS_MM))
 		throw new CoreError('bad-bears', { mm: bearsMm, least: LEAST_BEARS_MM, most: MOST_BEARS_MM });
-	const cuts = change.back.frames.map(({ station, placeMm }) =>
-		fittedCut(
-			station,
-			placeMm,
-			tracings.filter((t) => t.visitedOn === options.fitDay && t.station === station).map((t) => t.curve)
-		)
-	);
-	const saddle = fitDaySaddle(cuts, bearsMm);
+	const saddle = fitDaySaddle(fittedCuts(tracings, change, options.fitDay), bearsMm);
 	const fitted = readSeat(saddle.given, saddle.bed, saddle.load, { pose: saddle.pose, residual: 0, steps: 0 });
 	const now = seated(saddle, change.parts.mean, bearsMm);
 	const outcome = outcomeOf(fitted, now);
@@ -257,6 +266,7 @@ export function seatChange(tracings: readonly Tracing[], change: BackChange, opt
 		conditions: probable.length > 0 ? probable : ['fits'],
 		chances,
 		doubts: doubtsOf(tracings, change, saddle, probable.length === 0 && Object.keys(chances).length > 0, bearsMm),
+		saddle,
 		fitted,
 		now
 	};

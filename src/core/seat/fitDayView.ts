@@ -1,5 +1,7 @@
 import type { FitDayDoubt, FitDaySeat, Measured } from './fitDay.js';
 import type { Condition, Fault } from './conditions.js';
+import { USUAL_BEARS_MM } from './fitDaySaddle.js';
+import { ownLimits, type OwnLimit } from './ownLimits.js';
 import type { Seat } from './seatOf.js';
 
 /** Load over the bars from above: shares of what even bearing would press, by row from the front and from the inner edge. */
@@ -25,6 +27,8 @@ export interface FitDayView {
 	readonly doubts: readonly FitDayDoubt[];
 	readonly fitted: BearingView;
 	readonly now: BearingView;
+	/** What this saddle bears of each way of changing. */
+	readonly limits: readonly OwnLimit[];
 }
 
 const whole = (v: number): number => Math.round(v * 100) / 100;
@@ -46,6 +50,6 @@ function bearing({ bed, pressure, load, barMm2, split }: Seat): BearingView {
 }
 
 export function fitDayView(seat: FitDaySeat): FitDayView {
-	const { fitted, now, ...said } = seat;
-	return { ...said, fitted: bearing(fitted), now: bearing(now) };
+	const { fitted, now, saddle, ...said } = seat;
+	return { ...said, fitted: bearing(fitted), now: bearing(now), limits: ownLimits(saddle, USUAL_BEARS_MM) };
 }

@@ -4,6 +4,7 @@ export { bedOf, MOST_CELLS, type Bed } from './bed.js';
 export { balance, resultantOf, type Balanced, type Resultant } from './balance.js';
 export { CONDITIONS, conditionsOf, strengths, type Condition, type Fault, type SeatFigures } from './conditions.js';
 export { isAsymmetric, padsOf, planShims, SHIM_STEPS_MM, type ShimPlan, type ShimSet } from './planShims.js';
+export { ownLimits, MOST_TRIED_MM, WAYS_OF_CHANGE, type OwnLimit, type WayOfChange } from './ownLimits.js';
 export { fitDayView, type BearingView, type FitDayView } from './fitDayView.js';
 export { seatOf, type Seat, type SeatWarning } from './seatOf.js';
 export {

@@ -3,7 +3,7 @@ import { askedOf } from '$lib/server/access/askAuth.js';
 import { passOn } from '$lib/server/access/cookies.js';
 import { app } from '$lib/server/app.js';
 import { accountSchemas, answerForm, answerPage, parseFields, PASSWORD_LENGTH } from '$lib/server/door/index.js';
-import { listSharedHorses } from '$lib/server/records/index.js';
+import { accountLeavingAt, LEAVING_DAYS, listSharedHorses, setAccountLeaving } from '$lib/server/records/index.js';
 import type { Actions, PageServerLoad } from './$types.js';
 
 export const load: PageServerLoad = ({ locals, request, url }) =>
@@ -13,6 +13,8 @@ export const load: PageServerLoad = ({ locals, request, url }) =>
 		least: PASSWORD_LENGTH.least,
 		sessions: await listSessions(request.headers),
 		shared: await listSharedHorses(app().db, locals.scope),
+		leavingAt: await accountLeavingAt(app().db, locals.scope.personId),
+		days: LEAVING_DAYS,
 		done: url.searchParams.get('done')
 	}));
 
@@ -32,6 +34,16 @@ export const actions: Actions = {
 			const { present, next } = parseFields(form, accountSchemas.newPassword);
 			passOn(event.cookies, await changePassword(askedOf(event), present, next));
 			return { done: 'password' as const };
+		}),
+	leave: (event) =>
+		answerForm(event.request, async (form) => {
+			await setAccountLeaving(app().db, event.locals.scope, parseFields(form, accountSchemas.typed).typed);
+			return { done: 'leaving' as const };
+		}),
+	keep: (event) =>
+		answerForm(event.request, async () => {
+			await setAccountLeaving(app().db, event.locals.scope, undefined);
+			return { done: 'kept' as const };
 		}),
 	end: (event) =>
 		answerForm(event.request, async (form) => {

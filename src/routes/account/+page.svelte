@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
+	import LeaveForm from '$lib/ui/people/LeaveForm.svelte';
 	import { agentWords } from '$lib/ui/agentWords.js';
 	import { formatMoment } from '$lib/ui/format.js';
 	import { toggleTheme } from '$lib/ui/theme.js';
@@ -8,6 +9,8 @@
 
 	const { data, form }: PageProps = $props();
 	const DONE: Readonly<Record<string, string>> = {
+		leaving: 'Your account will be deleted. Until then one press keeps it.',
+		kept: 'Kept.',
 		name: 'Your name is changed.',
 		mailed: 'Look in the mail of your present address: a link there goes on with it.',
 		address: 'Your address is confirmed.',
@@ -115,6 +118,15 @@
 				<a class="link" href="/hands">Your hand, in fingers and mm</a>
 				<a class="link" href="/help">Help, and the words</a>
 			</p>
+		</section>
+		<section class="sheet" aria-labelledby="gone-head">
+			<h2 id="gone-head">End your account</h2>
+			<LeaveForm what="your account" typeName="your email" leavingAt={data.leavingAt} days={data.days}>
+				<p>
+					You can no longer sign in, and your name goes. What you recorded stays with its yard, by nobody named; a
+					yard’s owner downloads it on the yard’s page.
+				</p>
+			</LeaveForm>
 		</section>
 		<section class="sheet" aria-labelledby="device-head">
 			<h2 id="device-head">This device</h2>

@@ -6,7 +6,7 @@ import {
 	type CheckId,
 	type GivenAnswer
 } from '../../../src/core/checks/index.js';
-import { countSd, handHistory, rankSaddles, TELLING_CHECKS } from '../../../src/core/reading/index.js';
+import { countSd, handBesideSeat, handHistory, rankSaddles, TELLING_CHECKS } from '../../../src/core/reading/index.js';
 import { visitOn } from '../../support/states.js';
 
 const FINE: Readonly<Record<string, GivenAnswer['value']>> = {
@@ -89,5 +89,29 @@ describe('hands over time', () => {
 		const loose = countSd(Array.from({ length: 40 }, () => [3, 4]));
 		expect(steady).to.be.below(0.2);
 		expect(loose).to.be.closeTo(Math.sqrt((5 * 0.16 + 40 * 0.5) / 45), 1e-9);
+	});
+});
+
+describe('a hand beside the seat', () => {
+	const counted = (fingers: number, mm = fingers * 18) => ({
+		[checkField('S', 'bare', 'clearance-top', 'both')]: { fingers, mm }
+	});
+	const beside = (fingersNow: number, changeMm: number, nowOn = '2026-10-05') =>
+		handBesideSeat(handHistory([visitOn('2026-04-01', counted(3)), visitOn(nowOn, counted(fingersNow))], 'S'), {
+			fitDay: '2026-04-10',
+			on: '2026-10-01',
+			clearanceFrontChangeMm: { value: changeMm, sd: 1.5 }
+		});
+
+	it('agrees within what fingers tell, and says which way it does not', () => {
+		expect(beside(2.5, -6)?.says).to.equal('agrees');
+		expect(beside(1, -2)?.says).to.equal('less-by-hand');
+		expect(beside(4, -12)?.says).to.equal('more-by-hand');
+	});
+
+	it('says nothing where no count lies near both days', () => {
+		expect(beside(2, -6, '2026-07-01')).to.be.undefined;
+		expect(handBesideSeat([], { fitDay: '2026-04-10', on: '2026-10-01', clearanceFrontChangeMm: { value: 0, sd: 1 } }))
+			.to.be.undefined;
 	});
 });

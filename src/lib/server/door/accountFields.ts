@@ -32,6 +32,7 @@ export const accountSchemas = {
 	session: Joi.object<{ id: string }>({ id: id.required() }),
 	yard: Joi.object<{ id: string; name: string }>({ id: id.required(), name: line(80).min(1).required() }),
 	yardName: Joi.object<{ name: string }>({ name: line(80).min(1).required() }),
+	typed: Joi.object<{ typed: string }>({ typed: line(200).min(1).required() }),
 	person: Joi.object<{ person: string }>({ person: id.required() }),
 	role: Joi.object<{ person: string; role: Role }>({
 		person: id.required(),

@@ -21,6 +21,7 @@ export * from './rides.js';
 export { listRides, listUndoneRides, type Ride } from './rideLog.js';
 export * from './hands.js';
 export * from './wholeRecord.js';
+export * from './leaving.js';
 export * from './before.js';
 export * from './signHistory.js';
 export { horsesBehind, listChangedCalls, rejudgeHorses, type ChangedCall } from './engine.js';

@@ -1,7 +1,14 @@
 <script lang="ts">
+	import type { HandBesideSeat } from '$core/reading/index.js';
 	import type { FitDayView } from '$core/seat/index.js';
 	import type { FingerCalibration } from '$core/units/index.js';
-	import { CONDITION_WORDS, FIT_DAY_DOUBT_WORDS, fitDaySentences } from '$words/index.js';
+	import {
+		CONDITION_WORDS,
+		FIT_DAY_DOUBT_WORDS,
+		fitDaySentences,
+		handBesideWords,
+		ownLimitWords
+	} from '$words/index.js';
 	import { formatDay } from '../format.js';
 	import BearingView from './BearingView.svelte';
 
@@ -16,6 +23,8 @@
 	interface Answer {
 		readonly seat: FitDayView;
 		readonly fingers: FingerCalibration;
+		/** Room counted by hand near both days. */
+		readonly hand: HandBesideSeat | null;
 	}
 	let answer = $state<Answer>();
 	let refused = $state<string>();
@@ -47,7 +56,7 @@
 <section class="sheet seat" id="seat" aria-labelledby="seat-head" aria-busy={!answer && !refused}>
 	<h2 id="seat-head">The saddle that fitted, on this back</h2>
 	{#if answer}
-		{@const { seat, fingers } = answer}
+		{@const { seat, fingers, hand } = answer}
 		<div class="said">
 			<ul>
 				{#each fitDaySentences(seat, fingers) as line (line)}<li>{line}</li>{/each}
@@ -61,9 +70,20 @@
 						.join('; ')}.
 				{:else}No single fault stands out in how it bears.{/if}
 			</p>
+			{#if hand}<p>{handBesideWords(hand, formatDay)}</p>{/if}
 			<p class="quiet">
 				An inference from the shapes alone. Where your hand under the saddle says otherwise, believe the hand.
 			</p>
+			<details>
+				<summary>How much this saddle bears</summary>
+				<ul>
+					{#each seat.limits as limit (limit.way)}<li>{ownLimitWords(limit)}</li>{/each}
+				</ul>
+				<p class="quiet">
+					Change of half-width in front, reckoned from this back and saddle; the call goes by the usual limits. Give or
+					take a quarter.
+				</p>
+			</details>
 			<details>
 				<summary>What it does not know</summary>
 				<ul>

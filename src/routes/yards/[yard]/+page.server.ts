@@ -7,12 +7,15 @@ import { accountSchemas, answerForm, answerPage, parseFields, parseId } from '$l
 import {
 	endMembership,
 	invite,
+	LEAVING_DAYS,
 	listDeeds,
 	listInvitations,
 	listMembers,
 	renameYard,
 	revokeInvitation,
 	setRole,
+	setYardLeaving,
+	yardLeavingAt,
 	yardMay
 } from '$lib/server/records/index.js';
 import type { Actions, PageServerLoad } from './$types.js';
@@ -30,6 +33,8 @@ export const load: PageServerLoad = ({ locals, params }) =>
 			members,
 			invitations: leads ? await listInvitations(db, locals.scope, yardId) : [],
 			deeds: leads ? await listDeeds(db, locals.scope, yardId) : [],
+			leavingAt: leads ? await yardLeavingAt(db, yardId) : null,
+			days: LEAVING_DAYS,
 			newId: uuidv7(),
 			mail: app().mailer.able
 		};
@@ -41,6 +46,17 @@ export const actions: Actions = {
 			const { name } = parseFields(form, accountSchemas.yardName);
 			await renameYard(app().db, locals.scope, { id: parseId(params.yard), name });
 			return { done: 'renamed' as const };
+		}),
+	leave: ({ request, locals, params }) =>
+		answerForm(request, async (form) => {
+			const { typed } = parseFields(form, accountSchemas.typed);
+			await setYardLeaving(app().db, locals.scope, parseId(params.yard), typed);
+			return { done: 'leaving' as const };
+		}),
+	keep: ({ request, locals, params }) =>
+		answerForm(request, async () => {
+			await setYardLeaving(app().db, locals.scope, parseId(params.yard), undefined);
+			return { done: 'kept' as const };
 		}),
 	role: ({ request, locals, params }) =>
 		answerForm(request, async (form) => {

@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import InviteForm from '$lib/ui/people/InviteForm.svelte';
+	import LeaveForm from '$lib/ui/people/LeaveForm.svelte';
 	import InvitationList from '$lib/ui/people/InvitationList.svelte';
 	import { formatDay, formatMoment } from '$lib/ui/format.js';
 	import { ROLES } from '$core/people/index.js';
@@ -9,6 +10,8 @@
 
 	const { data, form }: PageProps = $props();
 	const DONE: Readonly<Record<string, string>> = {
+		leaving: 'It will be deleted. Until then one press keeps it.',
+		kept: 'Kept.',
 		renamed: 'The yard has its new name.',
 		role: 'Changed.',
 		removed: 'Ended. What they recorded stays.',
@@ -112,6 +115,20 @@
 					/>
 					<button class="btn">Change it</button>
 				</form>
+			</section>
+			<section class="sheet" aria-labelledby="end-head">
+				<h2 id="end-head">Take it with you, or end it</h2>
+				<p>
+					<a class="link" href={`/api/yards/${data.yard.id}/records.zip`} download
+						>Every horse with its whole record, ZIP</a
+					>
+				</p>
+				<LeaveForm what="this yard" typeName="its name" leavingAt={data.leavingAt} days={data.days}>
+					<p>
+						All its horses, visits, pictures, saddles and marks go, for everybody in it. Download everything first: what
+						is gone cannot be brought back.
+					</p>
+				</LeaveForm>
 			</section>
 		</div>
 	{/if}

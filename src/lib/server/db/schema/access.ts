@@ -27,6 +27,8 @@ export const person = pgTable('person', {
 	email: text('email').notNull().unique(),
 	emailVerified: boolean('email_verified').notNull().default(false),
 	image: text('image'),
+	/** Gone for good from this moment on, unless it is taken back. */
+	leavingAt: at('leaving_at'),
 	createdAt: at('created_at').notNull().defaultNow(),
 	updatedAt: at('updated_at').notNull().defaultNow()
 });
@@ -75,6 +77,8 @@ export const verification = pgTable('verification', {
 export const yard = pgTable('yard', {
 	id: uuid('id').primaryKey(),
 	name: text('name').notNull(),
+	/** Gone for good from this moment on, unless it is taken back. */
+	leavingAt: at('leaving_at'),
 	createdAt: at('created_at').notNull().defaultNow()
 });
 

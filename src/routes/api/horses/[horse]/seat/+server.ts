@@ -1,8 +1,9 @@
 import { CoreError } from '$core/errors/index.js';
+import { handBesideSeat, handHistory } from '$core/reading/index.js';
 import { parseDay } from '$core/units/index.js';
 import { answerJson, parseId } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { findFitDaySeat, findHand, findHorsePage } from '$lib/server/records/index.js';
+import { findFitDaySeat, findHand, findHorsePage, listVisitFields } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
 
 /** The saddle as it fitted on the back of a day: `?pairing=ID&on=YYYY-MM-DD`, with the person's own fingers. */
@@ -18,5 +19,6 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
 			findFitDaySeat(db, horse, mark.fittedOn, on),
 			findHand(db, locals.scope)
 		]);
-		return { seat, fingers };
+		const visits = await listVisitFields(db, horse.id);
+		return { seat, fingers, hand: handBesideSeat(handHistory(visits, pairingId), seat) ?? null };
 	});

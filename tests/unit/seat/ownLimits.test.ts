@@ -1,0 +1,38 @@
+import { expect } from 'chai';
+import { makeCurve, type Tracing } from '../../../src/core/curve/index.js';
+import { MOST_TRIED_MM, ownLimits, seatFitDay, WAYS_OF_CHANGE } from '../../../src/core/seat/index.js';
+import { MAKES, makeMadeSeries } from '../../../sim/makes/index.js';
+import { seededRandom } from '../../../sim/random.js';
+
+describe('limits of a pairing’s own', function () {
+	this.timeout(120_000);
+	const saddleOf = (make: number) => {
+		const series = makeMadeSeries(MAKES[make]!, 'quiet', 'low', seededRandom(60 + make), 'none', 6);
+		const tracings = series.tracings.map(({ points, ...rest }): Tracing => ({ ...rest, curve: makeCurve(points) }));
+		return seatFitDay(tracings, { fitDay: series.fittedOn }).saddle;
+	};
+	const limitOf = (limits: ReturnType<typeof ownLimits>, way: (typeof WAYS_OF_CHANGE)[number]): number =>
+		limits.find((l) => l.way === way)?.mm ?? MOST_TRIED_MM + 1;
+
+	for (const make of [0, 1, 2, 3])
+		it(`${MAKES[make]!.name}: each way has a limit of its own, within reason, with the fault that comes first`, () => {
+			const saddle = saddleOf(make);
+			const limits = ownLimits(saddle, 430);
+			expect(limits.map((l) => l.way)).to.deep.equal([...WAYS_OF_CHANGE]);
+			for (const l of limits) {
+				expect(l.mm === undefined, l.way).to.equal(l.fault === undefined);
+				if (l.mm !== undefined) expect(l.mm).to.be.within(1, MOST_TRIED_MM);
+			}
+			// Where less room may go, less change is borne.
+			const tight = ownLimits(saddle, 430, 4);
+			for (const way of ['withers-lost', 'fat-lost'] as const)
+				expect(limitOf(tight, way), way).to.be.at.most(limitOf(limits, way));
+			expect(limitOf(tight, 'withers-lost')).to.be.below(MOST_TRIED_MM);
+			expect(tight.find((l) => l.way === 'fat-lost')?.fault).to.equal('clearance');
+		});
+
+	it('a back alike on both sides bears as much on either', () => {
+		const limits = ownLimits(saddleOf(0), 430);
+		expect(Math.abs(limitOf(limits, 'near-lost') - limitOf(limits, 'off-lost'))).to.be.at.most(3);
+	});
+});
