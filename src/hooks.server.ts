@@ -14,7 +14,7 @@ import { asPerson, NOBODY, scopeOf, sweepLeaving } from '$lib/server/records/ind
 
 const OPEN_PATHS = new Set(['/sign-in', '/sign-up', '/confirm', '/forgot', '/reset', '/mailbox', '/health', '/ready']);
 /** Help, and the link of an invitation, are looked at before one has an account. */
-const OPEN_UNDER = ['/invite/', '/help'];
+const OPEN_UNDER = ['/invite/', '/report/', '/help'];
 const isOpen = (path: string): boolean => OPEN_PATHS.has(path) || OPEN_UNDER.some((p) => path.startsWith(p));
 const YEAR_SECONDS = 31_536_000;
 /** A digital ruler or scanner on the person's own computer is a stand-in of the demo. */

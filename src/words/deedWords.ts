@@ -25,6 +25,8 @@ const SENTENCES: Readonly<Record<DeedCode, (a: About) => string>> = {
 	'horse-changed': () => 'changed what is said of the horse',
 	'horse-archived': () => 'archived the horse',
 	'horse-brought-back': () => 'brought the horse back',
+	'report-sent': () => 'made a report link',
+	'report-answered': (a) => `answered a report: ${a['by']}`,
 	'record-brought': (a) => `brought in a whole record${a['from'] ? ` from ${a['from']}` : ''}`,
 	'visit-made': (a) => `recorded the visit${on(a)}`,
 	'visit-changed': (a) => `changed the visit${on(a)}`,

@@ -9,6 +9,8 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'bad-station': (d) => `“${d['value']}” is not a station. Use T8, T13, T18, T10, W or s=NNN.`,
 	'bad-repeat': (d) => `“${d['value']}” is not a repeat number. Use 1, 2, 3 up to 20.`,
 	'no-yard': () => 'You belong to no yard yet. Make one under your account, or open the link of an invitation.',
+	'report-unknown': () => 'This link leads to no report. Check that all of it was copied, or ask for a new one.',
+	'report-over': () => 'This report has run out or was taken back. Ask whoever sent it for a new one.',
 	'name-differs': (d) => `That is not “${d['name']}”. Type it as it stands there; nothing was changed.`,
 	'still-owner': (d) =>
 		`You alone own ${d['yards']}. Make somebody else an owner, or delete that yard first; nothing was changed.`,

@@ -89,6 +89,13 @@ describe('every door', () => {
 				path: `${horse}?/fit`,
 				form: { id: uuidv7(), pairingId: foreign.pairingId, visitId, fittedBy: 'Somebody', confirmed: 'yes' }
 			},
+			'POST /horses/[horse]?/report': {
+				path: `${horse}?/report`,
+				form: { id: uuidv7(), pairingId: uuidv7(), days: '14' }
+			},
+			'POST /horses/[horse]?/endReport': { path: `${horse}?/endReport`, form: { id: uuidv7() } },
+			'POST /horses/[horse]?/putAside': { path: `${horse}?/putAside`, form: { id: uuidv7() } },
+			'POST /horses/[horse]?/takeAnswer': { path: `${horse}?/takeAnswer`, form: { id: uuidv7() } },
 			'POST /horses/[horse]?/unfit': { path: `${horse}?/unfit`, form: { id: mark?.id ?? '', out: 'yes' } },
 			'GET /horses/[horse]/edit': { path: `${horse}/edit` },
 			'POST /horses/[horse]/edit?/save': { path: `${horse}/edit?/save`, form: edit },
@@ -154,7 +161,7 @@ describe('every door', () => {
 	});
 
 	const OPEN = [
-		...['/sign-in', '/sign-up', '/confirm', '/forgot', '/reset', '/invite/[token]'].flatMap((p) => [
+		...['/sign-in', '/sign-up', '/confirm', '/forgot', '/reset', '/invite/[token]', '/report/[token]'].flatMap((p) => [
 			`GET ${p}`,
 			`POST ${p}`
 		]),

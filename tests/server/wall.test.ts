@@ -46,6 +46,7 @@ describe('the second wall: the database shows a person no other yard, whatever t
 		'membership',
 		'yard',
 		'horse_guest',
+		'report_link',
 		'person_hand'
 	];
 

@@ -47,6 +47,20 @@ describe('the whole record of a horse', () => {
 	let horse: Awaited<ReturnType<typeof demoHorse>>;
 	let zip: Uint8Array;
 	let files: Files;
+	/** Copies that this test made: other tests look horses up by what they look like. */
+	const copies: string[] = [];
+	after(async () => {
+		const { db } = database();
+		for (const id of copies) {
+			await db.delete(tables.fitMark).where(eq(tables.fitMark.horseId, id));
+			await db.delete(tables.ride).where(eq(tables.ride.horseId, id));
+			await db.delete(tables.pairing).where(eq(tables.pairing.horseId, id));
+			const visits = await db.select({ id: tables.visit.id }).from(tables.visit).where(eq(tables.visit.horseId, id));
+			for (const v of visits) await db.delete(tables.photo).where(eq(tables.photo.visitId, v.id));
+			await db.delete(tables.visit).where(eq(tables.visit.horseId, id));
+			await db.delete(tables.horse).where(eq(tables.horse.id, id));
+		}
+	});
 	before(async () => {
 		owner = await signedIn('owner');
 		horse = await demoHorse('Marram');
@@ -102,6 +116,7 @@ describe('the whole record of a horse', () => {
 		expect(again.body.horseId).to.not.equal(horse.id);
 		const there = await send(other.cookie, yardId, zip);
 		expect(there.status).to.equal(200);
+		copies.push(again.body.horseId, there.body.horseId);
 		expect(there.body.horseId).to.not.equal(horse.id);
 		for (const [client, id] of [
 			[owner, again.body.horseId],
@@ -199,6 +214,7 @@ describe('the whole record of a horse', () => {
 		const planted = changed((r) => (r['horse'].name = 'Taken over'));
 		const put = await send(thief.cookie, yardId, planted);
 		expect(put.status).to.equal(200);
+		copies.push(put.body.horseId);
 		const [real] = await database().db.select().from(tables.horse).where(eq(tables.horse.id, horse.id));
 		expect(real?.name).to.equal('Marram');
 		expect((await thief.get(`/horses/${horse.id}`)).status).to.equal(404);

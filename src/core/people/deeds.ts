@@ -17,6 +17,8 @@ export const DEEDS = [
 	'horse-archived',
 	'horse-brought-back',
 	'record-brought',
+	'report-sent',
+	'report-answered',
 	'visit-made',
 	'visit-changed',
 	'visit-moved',

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { GUEST_ROLES, ROLES, type GuestRole, type Role } from '../../../core/people/index.js';
 import { LEAST_PASSWORD, MOST_PASSWORD } from '../access/auth.js';
+import { REPORT_ANSWERS, type ReportAnswer } from '../records/index.js';
 import { id, line } from './values.js';
 
 const email = Joi.string().trim().lowercase().max(200).email({ tlds: false });
@@ -32,6 +33,18 @@ export const accountSchemas = {
 	session: Joi.object<{ id: string }>({ id: id.required() }),
 	yard: Joi.object<{ id: string; name: string }>({ id: id.required(), name: line(80).min(1).required() }),
 	yardName: Joi.object<{ name: string }>({ name: line(80).min(1).required() }),
+	reportLink: Joi.object<{ id: string; pairingId: string; days: number }>({
+		id: id.required(),
+		pairingId: id.required(),
+		days
+	}),
+	reportAnswer: Joi.object<ReportAnswer>({
+		answer: Joi.string()
+			.valid(...REPORT_ANSWERS)
+			.required(),
+		by: line(80).min(2).required(),
+		note: Joi.string().max(2000).allow('').default('')
+	}),
 	typed: Joi.object<{ typed: string }>({ typed: line(200).min(1).required() }),
 	person: Joi.object<{ person: string }>({ person: id.required() }),
 	role: Joi.object<{ person: string; role: Role }>({

@@ -13,6 +13,8 @@ const STATUS: Readonly<Record<string, number>> = {
 	'last-owner': 409,
 	'invitation-taken': 409,
 	'invitation-over': 410,
+	'report-over': 410,
+	'report-unknown': 404,
 	'invitation-unknown': 404,
 	'invitation-other-address': 403,
 	'fit-mark-unconfirmed': 409,

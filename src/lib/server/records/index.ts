@@ -22,6 +22,8 @@ export { listRides, listUndoneRides, type Ride } from './rideLog.js';
 export * from './hands.js';
 export * from './wholeRecord.js';
 export * from './leaving.js';
+export * from './reportLinks.js';
+export { readReport } from './reportPage.js';
 export * from './before.js';
 export * from './signHistory.js';
 export { horsesBehind, listChangedCalls, rejudgeHorses, type ChangedCall } from './engine.js';

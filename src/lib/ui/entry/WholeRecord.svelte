@@ -13,6 +13,7 @@
 		readonly known: number;
 		readonly message?: string;
 	}
+	let open = $state(false);
 	let as: 'same' | 'new' = $state('same');
 	let busy = $state(false);
 	let refusal = $state('');
@@ -43,14 +44,18 @@
 		The ZIP file from another yard’s horse page: visits, taps, pictures, rides, saddles and fit marks. What is here
 		already stays as it is.
 	</p>
-	<fieldset>
-		<legend class="sr-only">As which horse</legend>
-		<label><input type="radio" class="radio" bind:group={as} value="same" /> the same horse: add what is missing</label>
-		<label><input type="radio" class="radio" bind:group={as} value="new" /> as a new horse</label>
-	</fieldset>
-	<FileDrop accept=".zip,application/zip" onfiles={(files) => void take(files)}
-		><b>Drop the ZIP here, or choose</b><br /><span class="quiet">into {yard.name}</span></FileDrop
-	>
+	{#if !open}<button type="button" class="btn" onclick={() => (open = true)}>Take one in</button>{:else}
+		<fieldset>
+			<legend class="sr-only">As which horse</legend>
+			<label
+				><input type="radio" class="radio" bind:group={as} value="same" /> the same horse: add what is missing</label
+			>
+			<label><input type="radio" class="radio" bind:group={as} value="new" /> as a new horse</label>
+		</fieldset>
+		<FileDrop accept=".zip,application/zip" onfiles={(files) => void take(files)}
+			><b>Drop the ZIP here, or choose</b><br /><span class="quiet">into {yard.name}</span></FileDrop
+		>
+	{/if}
 	{#if busy}<p role="status">Taking it in and judging it…</p>{/if}
 	{#if refusal}<p role="alert" class="alert alert-error">{refusal}</p>{/if}
 	{#if put}

@@ -17,7 +17,7 @@
 </script>
 
 <div class="stepper" class:bare role="group" aria-label={label}>
-	{#if !bare}<span class="label">{label}</span>{/if}
+	{#if !bare}<span>{label}</span>{/if}
 	<button
 		type="button"
 		class="btn btn-square"

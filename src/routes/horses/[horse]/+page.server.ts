@@ -1,4 +1,5 @@
 import { LIMITS } from '$core/change/index.js';
+import { CoreError } from '$core/errors/index.js';
 import { lastDecision, rankVisit } from '$core/reading/index.js';
 import { followSetup } from '$core/setup/index.js';
 import { nextByHandDay } from '$core/schedule/index.js';
@@ -6,7 +7,15 @@ import { ageYearsOn } from '$core/units/index.js';
 import { hasFindings } from '$core/visit/index.js';
 import { readSigns, tallyZones, type StrokeAge } from '$core/zones/index.js';
 import { errorSentence, MISSING_WORDS, setupChangeWords, setupLine, signLine } from '$words/index.js';
-import { answerForm, answerPage, outlineOf, parseFields, parseId, schemas } from '$lib/server/door/index.js';
+import {
+	accountSchemas,
+	answerForm,
+	answerPage,
+	outlineOf,
+	parseFields,
+	parseId,
+	schemas
+} from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { judgePairings } from '$lib/server/judge/index.js';
 import {
@@ -15,9 +24,14 @@ import {
 	judgeOn,
 	listAllVisits,
 	listCallsOf,
+	listReportLinks,
 	listTracings,
+	makeReportLink,
 	listVisits,
+	findHorse,
 	putFitMark,
+	revokeReportLink,
+	settleReport,
 	setFitMarkUndone,
 	standingDay,
 	standingsOn,
@@ -63,7 +77,7 @@ function triedOn(found: Found, pairings: readonly MarkedPairing[], day: string) 
 export const load: PageServerLoad = ({ locals, url, parent }) =>
 	answerPage(async () => {
 		const { db } = app();
-		const { horse, pairings, marks: allMarks } = await parent();
+		const { horse, pairings, marks: allMarks, may } = await parent();
 		const visits = await listVisits(db, horse.id);
 		const found = await findEvidence(db, horse.id, { on: visits.find((v) => v.tracings > 0)?.visitedOn });
 		const inUse = pairings.filter((p) => p.inUse);
@@ -138,6 +152,9 @@ export const load: PageServerLoad = ({ locals, url, parent }) =>
 			tried: day ? triedOn(found, pairings, day) : null,
 			cuts: cuts.map((c) => ({ station: c.station, then: outlineOf(c.then), now: outlineOf(c.now) })),
 			newFitMarkId: uuidv7(),
+			latestTraced: visits.find((v) => v.tracings > 0)?.visitedOn ?? null,
+			reports: may.includes('correct') ? await listReportLinks(db, locals.scope, horse) : null,
+			newReportId: uuidv7(),
 			saved: await savedVisit(db, horse.id, url.searchParams.get('saved'))
 		};
 	});
@@ -174,6 +191,46 @@ export const actions: Actions = {
 			const mark = parseFields(form, schemas.fitMark);
 			const id = await putFitMark(app().db, locals.scope, parseId(params.horse), mark);
 			return { done: 'fit' as const, id };
+		}),
+	report: ({ request, locals, params, url }) =>
+		answerForm(request, async (form) => {
+			const { db } = app();
+			const horse = await findHorse(db, locals.scope, parseId(params.horse));
+			const token = await makeReportLink(db, locals.scope, horse, parseFields(form, accountSchemas.reportLink));
+			return { done: 'report' as const, link: `${url.origin}/report/${token}` };
+		}),
+	endReport: ({ request, locals, params }) =>
+		answerForm(request, async (form) => {
+			const { db } = app();
+			const horse = await findHorse(db, locals.scope, parseId(params.horse));
+			await revokeReportLink(db, locals.scope, horse, parseFields(form, accountSchemas.invitation).id);
+			return { done: 'report-ended' as const };
+		}),
+	putAside: ({ request, locals, params }) =>
+		answerForm(request, async (form) => {
+			const { db } = app();
+			const horse = await findHorse(db, locals.scope, parseId(params.horse));
+			await settleReport(db, locals.scope, horse, parseFields(form, accountSchemas.invitation).id);
+			return { done: 'report-read' as const };
+		}),
+	/** What the fitter answered becomes a fit mark on the latest traced visit; then the answer is settled. */
+	takeAnswer: ({ request, locals, params }) =>
+		answerForm(request, async (form) => {
+			const { db } = app();
+			const horse = await findHorse(db, locals.scope, parseId(params.horse));
+			const { id } = parseFields(form, accountSchemas.invitation);
+			const answer = (await listReportLinks(db, locals.scope, horse)).find((l) => l.id === id && l.answer !== null);
+			const visit = (await listVisits(db, horse.id)).find((v) => v.tracings > 0);
+			if (!answer || answer.answer === 'note' || !visit) throw new CoreError('not-found');
+			const markId = await putFitMark(db, locals.scope, horse.id, {
+				id: uuidv7(),
+				pairingId: answer.pairingId,
+				visitId: visit.id,
+				fittedBy: answer.answeredBy ?? '',
+				confirmed: true
+			});
+			await settleReport(db, locals.scope, horse, id);
+			return { done: 'fit' as const, id: markId };
 		}),
 	unfit: ({ request, locals, params }) =>
 		answerForm(request, async (form) => {

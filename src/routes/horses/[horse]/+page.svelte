@@ -5,6 +5,7 @@
 	import TrendChart from '$lib/ui/charts/TrendChart.svelte';
 	import Cuts from '$lib/ui/cuts/Cuts.svelte';
 	import FitMarks from '$lib/ui/horse/FitMarks.svelte';
+	import ReportLinks from '$lib/ui/horse/ReportLinks.svelte';
 	import SetupCard from '$lib/ui/horse/SetupCard.svelte';
 	import SaddlesTried from '$lib/ui/walk/SaddlesTried.svelte';
 	import TellFitter from '$lib/ui/horse/TellFitter.svelte';
@@ -210,6 +211,15 @@
 		newId={data.newFitMarkId}
 		{form}
 	/>
+	{#if data.reports && data.pairing}
+		<ReportLinks
+			sent={data.reports}
+			pairingId={data.pairing.id}
+			newId={data.newReportId}
+			link={form && 'link' in form ? form.link : undefined}
+			latestTraced={data.latestTraced ?? undefined}
+		/>
+	{/if}
 	{#if data.setup && data.pairing}
 		<SetupCard
 			setup={data.setup}
@@ -239,7 +249,7 @@
 			<a class="link" href={`/horses/${data.horse.id}/record`}>All visits, notes and what was taken back</a>
 			<a class="link" href={`/api/horses/${data.horse.id}/points.csv`} download>All points, CSV</a>
 			<a class="link" href={`/api/horses/${data.horse.id}/archive.json`} download>Tracings and fit marks, JSON</a>
-			<a class="link" href={`/api/horses/${data.horse.id}/record.zip`} download>The whole record, ZIP</a>
+			<a class="link" href={`/api/horses/${data.horse.id}/record.zip`} download>Everything, ZIP</a>
 			{#if data.may.includes('horse')}<a class="link" href={`/horses/${data.horse.id}/edit`}>Edit or archive</a>{/if}
 			{#if data.may.includes('people')}<a class="link" href={`/horses/${data.horse.id}/share`}>Share this horse</a>{/if}
 		</p>

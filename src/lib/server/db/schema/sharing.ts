@@ -1,9 +1,10 @@
 import { sql } from 'drizzle-orm';
-import { bigint, check, index, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
+import { bigint, check, foreignKey, index, integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { GUEST_ROLES, ROLES, type DeedCode, type GuestRole, type Role } from '../../../../core/people/index.js';
 import { person, yard } from './access.js';
 import { at, oneOf } from './columns.js';
 import { horse } from './horse.js';
+import { pairing } from './saddle.js';
 
 /** A link that lets one person into a yard, or to one horse of it. Of the link only a hash is kept. */
 export const invitation = pgTable(
@@ -65,4 +66,41 @@ export const deed = pgTable(
 		doneAt: at('done_at').notNull().defaultNow()
 	},
 	(t) => [index('deed_of_yard').on(t.yardId, t.id)]
+);
+
+export const REPORT_ANSWERS = ['fits', 'refitted', 'note'] as const;
+export type ReportAnswerKind = (typeof REPORT_ANSWERS)[number];
+
+/** A link to a report of one saddle on one horse, for somebody without an account. Of the link only a hash is kept. */
+export const reportLink = pgTable(
+	'report_link',
+	{
+		id: uuid('id').primaryKey(),
+		yardId: uuid('yard_id')
+			.notNull()
+			.references(() => yard.id, { onDelete: 'cascade' }),
+		horseId: uuid('horse_id').notNull(),
+		pairingId: uuid('pairing_id').notNull(),
+		tokenHash: text('token_hash').notNull().unique(),
+		madeBy: uuid('made_by').references(() => person.id, { onDelete: 'set null' }),
+		createdAt: at('created_at').notNull().defaultNow(),
+		expiresAt: at('expires_at').notNull(),
+		revokedAt: at('revoked_at'),
+		opened: integer('opened').notNull().default(0),
+		/** What came back, and from whom, in their own words. */
+		answer: text('answer').$type<ReportAnswerKind>(),
+		answeredBy: text('answered_by'),
+		answerNote: text('answer_note').notNull().default(''),
+		answeredAt: at('answered_at'),
+		/** Read by the yard, and made a fit mark or put aside. */
+		settledAt: at('settled_at')
+	},
+	(t) => [
+		foreignKey({ columns: [t.pairingId, t.horseId], foreignColumns: [pairing.id, pairing.horseId] }).onDelete(
+			'cascade'
+		),
+		index('report_link_of_horse').on(t.horseId),
+		check('report_link_answer', oneOf('answer', REPORT_ANSWERS)),
+		check('report_link_note', sql`length(${t.answerNote}) <= 2000`)
+	]
 );

@@ -1,0 +1,176 @@
+import { createHash, randomBytes } from 'node:crypto';
+import { and, desc, eq, gt, isNull, sql } from 'drizzle-orm';
+import { CoreError } from '../../../core/errors/index.js';
+import { asSystem, tables, type Asker, type Database } from '../db/index.js';
+import type { ReportAnswerKind } from '../db/schema/index.js';
+import { noteDeed } from './deeds.js';
+import { mustMay, type Scope } from './scope.js';
+
+export { REPORT_ANSWERS, type ReportAnswerKind } from '../db/schema/index.js';
+
+const TOKEN_BYTES = 24;
+const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
+
+interface OfHorse {
+	readonly id: string;
+	readonly yardId: string;
+}
+
+/** Makes a link to a report of one saddle on a horse. Answers with its token, which is never shown again. */
+export async function makeReportLink(
+	db: Database,
+	scope: Scope,
+	horse: OfHorse,
+	input: { readonly id: string; readonly pairingId: string; readonly days: number }
+): Promise<string> {
+	mustMay(scope, { yardId: horse.yardId, horseId: horse.id }, 'correct');
+	const token = randomBytes(TOKEN_BYTES).toString('base64url');
+	await db.transaction(async (tx) => {
+		const [pairing] = await tx
+			.select({ id: tables.pairing.id })
+			.from(tables.pairing)
+			.where(and(eq(tables.pairing.id, input.pairingId), eq(tables.pairing.horseId, horse.id)));
+		if (!pairing) throw new CoreError('not-found');
+		await tx.insert(tables.reportLink).values({
+			id: input.id,
+			yardId: horse.yardId,
+			horseId: horse.id,
+			pairingId: pairing.id,
+			tokenHash: hashOf(token),
+			madeBy: scope.personId,
+			expiresAt: sql`now() + make_interval(days => ${input.days})`
+		});
+		await noteDeed(tx, scope, { yardId: horse.yardId, horseId: horse.id, what: 'report-sent' });
+	});
+	return token;
+}
+
+export interface SentReport {
+	readonly id: string;
+	readonly pairingId: string;
+	readonly expiresAt: Date;
+	readonly opened: number;
+	readonly answer: ReportAnswerKind | null;
+	readonly answeredBy: string | null;
+	readonly answerNote: string;
+	readonly answeredAt: Date | null;
+}
+
+/** Reports of a horse that are under way: open links, and answers nobody has settled. The caller has bounded the horse. */
+export async function listReportLinks(db: Asker, scope: Scope, horse: OfHorse): Promise<SentReport[]> {
+	mustMay(scope, { yardId: horse.yardId, horseId: horse.id }, 'correct');
+	const r = tables.reportLink;
+	return db
+		.select({
+			id: r.id,
+			pairingId: r.pairingId,
+			expiresAt: r.expiresAt,
+			opened: r.opened,
+			answer: r.answer,
+			answeredBy: r.answeredBy,
+			answerNote: r.answerNote,
+			answeredAt: r.answeredAt
+		})
+		.from(r)
+		.where(
+			and(
+				eq(r.horseId, horse.id),
+				isNull(r.revokedAt),
+				isNull(r.settledAt),
+				sql`(${r.expiresAt} > now() or ${r.answer} is not null)`
+			)
+		)
+		.orderBy(desc(r.createdAt))
+		.limit(50);
+}
+
+/** Takes a link back: it opens nothing from now on. */
+export async function revokeReportLink(db: Database, scope: Scope, horse: OfHorse, id: string): Promise<void> {
+	mustMay(scope, { yardId: horse.yardId, horseId: horse.id }, 'correct');
+	const r = tables.reportLink;
+	await db
+		.update(r)
+		.set({ revokedAt: new Date() })
+		.where(and(eq(r.id, id), eq(r.horseId, horse.id)));
+}
+
+/** An answer is read: it has become a fit mark, or was put aside. */
+export async function settleReport(db: Database, scope: Scope, horse: OfHorse, id: string): Promise<SentReport> {
+	const [found] = (await listReportLinks(db, scope, horse)).filter((l) => l.id === id);
+	if (!found) throw new CoreError('not-found');
+	const r = tables.reportLink;
+	await db
+		.update(r)
+		.set({ settledAt: new Date() })
+		.where(and(eq(r.id, id), eq(r.horseId, horse.id)));
+	return found;
+}
+
+export interface OpenReport {
+	readonly id: string;
+	readonly yardId: string;
+	readonly yardName: string;
+	readonly horseId: string;
+	readonly pairingId: string;
+	readonly expiresAt: Date;
+	readonly answered: boolean;
+}
+
+/** The report of a link, counted as opened. Throws `report-unknown`, or `report-over` for one that ran out or was taken back. */
+export async function openReport(db: Database, token: string): Promise<OpenReport> {
+	const r = tables.reportLink;
+	return asSystem(async () => {
+		const [found] = await db
+			.select({
+				id: r.id,
+				yardId: r.yardId,
+				yardName: tables.yard.name,
+				horseId: r.horseId,
+				pairingId: r.pairingId,
+				expiresAt: r.expiresAt,
+				answer: r.answer,
+				over: sql<boolean>`${r.revokedAt} is not null or ${r.expiresAt} <= now()`
+			})
+			.from(r)
+			.innerJoin(tables.yard, eq(tables.yard.id, r.yardId))
+			.where(eq(r.tokenHash, hashOf(token)));
+		if (!found) throw new CoreError('report-unknown');
+		if (found.over) throw new CoreError('report-over');
+		await db
+			.update(r)
+			.set({ opened: sql`${r.opened} + 1` })
+			.where(eq(r.id, found.id));
+		const { answer, over: _over, ...report } = found;
+		return { ...report, answered: answer !== null };
+	});
+}
+
+export interface ReportAnswer {
+	readonly answer: ReportAnswerKind;
+	readonly by: string;
+	readonly note: string;
+}
+
+/** Keeps what came back; said again it takes the place of what was said, until the yard has read it. */
+export async function answerReport(db: Database, token: string, { answer, by, note }: ReportAnswer): Promise<void> {
+	const r = tables.reportLink;
+	await asSystem(() =>
+		db.transaction(async (tx) => {
+			const [changed] = await tx
+				.update(r)
+				.set({ answer, answeredBy: by, answerNote: note, answeredAt: new Date() })
+				.where(
+					and(eq(r.tokenHash, hashOf(token)), isNull(r.revokedAt), isNull(r.settledAt), gt(r.expiresAt, sql`now()`))
+				)
+				.returning({ yardId: r.yardId, horseId: r.horseId });
+			if (!changed) throw new CoreError('report-over');
+			await tx.insert(tables.deed).values({
+				yardId: changed.yardId,
+				horseId: changed.horseId,
+				personId: null,
+				what: 'report-answered',
+				about: { by }
+			});
+		})
+	);
+}

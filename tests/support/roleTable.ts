@@ -1,0 +1,278 @@
+import { eq } from 'drizzle-orm';
+import { v7 as uuidv7 } from 'uuid';
+import { tables } from '../../src/lib/server/db/index.js';
+import type { Client } from './client.js';
+import { database } from './database.js';
+import type { Person } from './people.js';
+import { putPhoto } from './photos.js';
+import { batchBody, noteBody, rideBody, visitBody } from './visits.js';
+
+/** The place in which every role is tried. */
+export interface Place {
+	readonly yardId: string;
+	readonly horseId: string;
+	readonly otherHorseId: string;
+	readonly saddleId: string;
+	readonly pairingId: string;
+	/** A visit that the owner made, its tracing of this day, its photo, a ride of the owner's. */
+	readonly visitId: string;
+	readonly day: string;
+	readonly photoId: string;
+	readonly rideId: string;
+	readonly extra: Person;
+}
+type Ask = (c: Client, p: Place) => Promise<Response>;
+
+const get =
+	(where: (p: Place) => string): Ask =>
+	(c, p) =>
+		c.get(where(p));
+const horsePage = (rest: string): Ask => get((p) => `/horses/${p.horseId}${rest}`);
+let visits = 0;
+export const ownVisit = async (c: Client, p: Place): Promise<{ id: string; answer: Response }> => {
+	// The same lines on one day would be the same sheets read twice.
+	const body = visitBody(p.horseId, `2026-04-${String(++visits).padStart(2, '0')}`);
+	return { id: body.id, answer: await c.send('PUT', `/api/visits/${body.id}`, body) };
+};
+
+/** A report link that somebody outside has answered. */
+async function answered({ yardId, horseId, pairingId }: Place): Promise<string> {
+	const id = uuidv7();
+	await database()
+		.db.insert(tables.reportLink)
+		.values({
+			id,
+			yardId,
+			horseId,
+			pairingId,
+			tokenHash: id,
+			expiresAt: new Date(Date.now() + 86_400_000),
+			answer: 'fits',
+			answeredBy: 'Isolde Quay',
+			answeredAt: new Date()
+		});
+	return id;
+}
+
+/** Who is let in, by route and method: `GET` of a page stands without a method of its own. */
+export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask: Ask]>> = {
+	'/': ['OBFVW', get((p) => `/?yard=${p.yardId}`)],
+	'/saddles': ['OBFVW', get((p) => `/saddles?yard=${p.yardId}`)],
+	'/import': ['OBFVW', get((p) => `/import?yard=${p.yardId}`)],
+	'/engine': ['OBFVWAGS', get(() => '/engine')],
+	'/hands': ['OBFVWAGS', get(() => '/hands')],
+	'/hands ?default': [
+		'OBFVWAGS',
+		(c) => c.post('/hands', { twoMm: '36', threeMm: '54', fourMm: '72', breadthMm: '85' })
+	],
+	'/account': ['OBFVWAGS', get(() => '/account')],
+	'/account ?name': ['OBFVWAGS', (c) => c.post('/account?/name', { name: 'Marram Quay' })],
+	'/yards/new': ['OBFVWAGS', get(() => '/yards/new')],
+	'/yards/new ?default': ['OBFVWAGS', (c) => c.post('/yards/new', { id: uuidv7(), name: 'Another yard' })],
+	'/yards/[yard]': ['OBFVW', get((p) => `/yards/${p.yardId}`)],
+	'/yards/[yard] ?rename': ['O', (c, p) => c.post(`/yards/${p.yardId}?/rename`, { name: 'Role yard' })],
+	'/yards/[yard] ?role': ['O', (c, p) => c.post(`/yards/${p.yardId}?/role`, { person: p.extra.id, role: 'viewer' })],
+	'/yards/[yard] ?remove': ['O', (c, p) => c.post(`/yards/${p.yardId}?/remove`, { person: p.extra.id })],
+	'/yards/[yard] ?leave': ['O', (c, p) => c.post(`/yards/${p.yardId}?/leave`, { typed: 'Role yard' })],
+	'/yards/[yard] ?keep': ['O', (c, p) => c.post(`/yards/${p.yardId}?/keep`, {})],
+	'/account ?leave': [
+		'OBFVWAGS',
+		async (c) => {
+			// Not what is to be typed: each is let in and told.
+			const answer = await c.post('/account?/leave', { typed: 'not my address' });
+			return answer.status === 400 ? new Response(null, { status: 200 }) : answer;
+		}
+	],
+	'/account ?keep': ['OBFVWAGS', (c) => c.post('/account?/keep', {})],
+	'/api/yards/[yard]/records.zip GET': ['O', get((p) => `/api/yards/${p.yardId}/records.zip`)],
+	'/yards/[yard] ?invite': ['O', (c, p) => c.post(`/yards/${p.yardId}?/invite`, { id: uuidv7(), role: 'vet' })],
+	'/yards/[yard] ?revoke': [
+		'O',
+		async (c, p) => {
+			const id = uuidv7();
+			const values = { id, yardId: p.yardId, role: 'vet' as const, tokenHash: id, expiresAt: new Date('2027-01-01') };
+			await database().db.insert(tables.invitation).values(values);
+			return c.post(`/yards/${p.yardId}?/revoke`, { id });
+		}
+	],
+	'/horses/new': ['OBFVW', get((p) => `/horses/new?yard=${p.yardId}`)],
+	'/horses/new ?default': [
+		'OB',
+		(c, p) => c.post('/horses/new', { id: uuidv7(), yardId: p.yardId, name: 'Glass Eel', about: '', bornYear: '' })
+	],
+	'/horses/[horse]': ['OBFVWAG', horsePage('')],
+	'/horses/[horse]/shape': ['OBFVWAG', horsePage('/shape')],
+	'/horses/[horse]/signs': ['OBFVWAG', horsePage('/signs')],
+	'/horses/[horse]/record': ['OBFVWAG', horsePage('/record')],
+	'/horses/[horse]/log': ['OBFVA', horsePage('/log')],
+	'/horses/[horse]/walk': ['OBFA', horsePage('/walk')],
+	'/horses/[horse]/visits/new': ['OBFA', horsePage('/visits/new')],
+	'/horses/[horse]/edit': ['OB', horsePage('/edit')],
+	'/horses/[horse]/edit ?save': [
+		'OB',
+		(c, p) =>
+			c.post(`/horses/${p.horseId}/edit?/save`, { yardId: p.yardId, name: 'Rolehorse', about: '', bornYear: '' })
+	],
+	'/horses/[horse]/edit ?out': ['OB', (c, p) => c.post(`/horses/${p.horseId}/edit?/out`, { out: 'no' })],
+	'/horses/[horse]/share': ['O', horsePage('/share')],
+	'/horses/[horse]/share ?invite': [
+		'O',
+		(c, p) => c.post(`/horses/${p.horseId}/share?/invite`, { id: uuidv7(), role: 'guest-view' })
+	],
+	'/horses/[horse]/share ?revoke': [
+		'O',
+		async (c, p) => {
+			const { yardId, horseId } = p;
+			const id = uuidv7();
+			const values = {
+				id,
+				yardId,
+				horseId,
+				role: 'guest-view' as const,
+				tokenHash: id,
+				expiresAt: new Date('2027-01-01')
+			};
+			await database().db.insert(tables.invitation).values(values);
+			return c.post(`/horses/${p.horseId}/share?/revoke`, { id });
+		}
+	],
+	'/horses/[horse]/share ?end': [
+		'O',
+		async (c, p) => {
+			const guest = { horseId: p.horseId, personId: p.extra.id, role: 'guest-view' as const };
+			await database().db.insert(tables.horseGuest).values(guest).onConflictDoNothing();
+			return c.post(`/horses/${p.horseId}/share?/end`, { person: p.extra.id });
+		}
+	],
+	'/horses/[horse] ?report': [
+		'OB',
+		(c, p) => c.post(`/horses/${p.horseId}?/report`, { id: uuidv7(), pairingId: p.pairingId, days: '14' })
+	],
+	'/horses/[horse] ?endReport': ['OB', (c, p) => c.post(`/horses/${p.horseId}?/endReport`, { id: uuidv7() })],
+	'/horses/[horse] ?putAside': [
+		'OB',
+		async (c, p) => c.post(`/horses/${p.horseId}?/putAside`, { id: await answered(p) })
+	],
+	'/horses/[horse] ?takeAnswer': [
+		'OB',
+		async (c, p) => {
+			await database().db.delete(tables.fitMark).where(eq(tables.fitMark.pairingId, p.pairingId));
+			return c.post(`/horses/${p.horseId}?/takeAnswer`, { id: await answered(p) });
+		}
+	],
+	'/horses/[horse] ?fit': [
+		'OBF',
+		async (c, p) => {
+			const mark = {
+				id: uuidv7(),
+				pairingId: p.pairingId,
+				visitId: p.visitId,
+				fittedBy: 'Isolde Quay',
+				confirmed: 'yes'
+			};
+			return c.post(`/horses/${p.horseId}?/fit`, mark);
+		}
+	],
+	'/horses/[horse] ?unfit': [
+		'OBF',
+		async (c, p) => {
+			const id = uuidv7();
+			const { pairingId, horseId, visitId } = p;
+			await database().db.delete(tables.fitMark).where(eq(tables.fitMark.pairingId, pairingId));
+			await database().db.insert(tables.fitMark).values({ id, pairingId, horseId, visitId, fittedBy: 'Isolde Quay' });
+			return c.post(`/horses/${p.horseId}?/unfit`, { id, out: 'yes' });
+		}
+	],
+	'/saddles ?add': [
+		'OBF',
+		(c, p) => c.post('/saddles?/add', { id: uuidv7(), yardId: p.yardId, name: 'Spare', kind: 'general', about: '' })
+	],
+	'/saddles ?pair': [
+		'OBF',
+		(c, p) => c.post('/saddles?/pair', { id: uuidv7(), horseId: p.horseId, saddleId: p.saddleId, school: 'close' })
+	],
+	'/saddles ?use': [
+		'OBF',
+		(c, p) => c.post('/saddles?/use', { horseId: p.horseId, pairingId: p.pairingId, inUse: 'yes' })
+	],
+	'/saddles ?retire': ['OBF', (c, p) => c.post('/saddles?/retire', { id: p.saddleId, out: 'no' })],
+	'/api/find GET': ['OBFVWAGS', get(() => '/api/find')],
+	'/api/horses/[horse]/sheets.pdf GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/sheets.pdf`)],
+	'/api/horses/[horse]/points.csv GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/points.csv`)],
+	'/api/horses/[horse]/back.stl GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/back.stl?on=${p.day}`)],
+	'/api/horses/[horse]/tracings.dxf GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/tracings.dxf?on=${p.day}`)],
+	'/api/horses/[horse]/tracings.svg GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/tracings.svg?on=${p.day}`)],
+	'/api/horses/[horse]/template.pdf GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/template.pdf?on=${p.day}`)],
+	'/api/horses/[horse]/record.zip GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/record.zip`)],
+	// No archive at all: whoever may write a horse here is told so.
+	'/api/yards/[yard]/record POST': [
+		'OB',
+		async (c, p) => {
+			const answer = await c.send('POST', `/api/yards/${p.yardId}/record?as=same`, 'no zip');
+			return answer.status === 400 ? new Response(null, { status: 200 }) : answer;
+		}
+	],
+	'/api/horses/[horse]/seat GET': [
+		'OBFVWAG',
+		async (c, p) => {
+			// Nothing was traced after the fitted day: whoever may look is told so.
+			const answer = await c.get(`/api/horses/${p.horseId}/seat?pairing=${p.pairingId}&on=${p.day}`);
+			return answer.status === 400 ? new Response(null, { status: 200 }) : answer;
+		}
+	],
+	'/api/horses/[horse]/backs GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/backs`)],
+	'/api/horses/[horse]/archive.json GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/archive.json`)],
+	'/api/visits/[visit] PUT': ['OBFA', async (c, p) => (await ownVisit(c, p)).answer],
+	// Taking back and correcting: the owner's visit.
+	'/api/visits/[visit] DELETE': ['OB', (c, p) => c.send('DELETE', `/api/visits/${p.visitId}`)],
+	'/api/visits/[visit] POST': ['OB', (c, p) => c.send('POST', `/api/visits/${p.visitId}`)],
+	'/api/visits/[visit]/tracings GET': ['OBFVWAG', get((p) => `/api/visits/${p.visitId}/tracings`)],
+	'/api/visits/[visit]/tracings POST': [
+		'OB',
+		(c, p) => {
+			const body = { ...visitBody(p.horseId, p.day, 1, ['T13']), id: p.visitId };
+			return c.send('POST', `/api/visits/${p.visitId}/tracings`, body);
+		}
+	],
+	'/api/visits/[visit]/entries GET': ['OBFVWAG', get((p) => `/api/visits/${p.visitId}/entries`)],
+	'/api/visits/[visit]/entries POST': [
+		'OB',
+		(c, p) =>
+			c.send('POST', `/api/visits/${p.visitId}/entries`, batchBody(p.horseId, [noteBody('note', 'seen')], p.day))
+	],
+	'/api/visits/[visit]/horse PUT': [
+		'OB',
+		(c, p) => c.send('PUT', `/api/visits/${p.visitId}/horse`, { horseId: p.horseId })
+	],
+	'/api/visits/[visit]/earlier GET': ['OBFVWAG', get((p) => `/api/visits/${p.visitId}/earlier`)],
+	'/api/visits/[visit]/earlier POST': [
+		'OB',
+		async (c, p) => {
+			const { db } = database();
+			const [now] = await db.select().from(tables.visit).where(eq(tables.visit.id, p.visitId));
+			const from = now?.version as number;
+			return c.send('POST', `/api/visits/${p.visitId}/earlier`, { version: 1, from });
+		}
+	],
+	'/api/photos/[photo] GET': ['OBFVWAG', get((p) => `/api/photos/${p.photoId}`)],
+	'/api/photos/[photo] PUT': ['OB', (c, p) => putPhoto(c, `/api/photos/${uuidv7()}?visit=${p.visitId}&kind=side`)],
+	'/api/rides/[ride] PUT': [
+		'OBFVA',
+		(c, p) => {
+			const body = rideBody(p.horseId);
+			return c.send('PUT', `/api/rides/${body.id}`, body);
+		}
+	],
+	'/api/rides/[ride] DELETE': ['OB', (c, p) => c.send('DELETE', `/api/rides/${p.rideId}`)],
+	'/api/rides/[ride] POST': ['OB', (c, p) => c.send('POST', `/api/rides/${p.rideId}`)],
+	'/health GET': ['OBFVWAGSN', get(() => '/health')],
+	'/ready GET': ['OBFVWAGSN', get(() => '/ready')],
+	'/help': ['OBFVWAGSN', get(() => '/help')],
+	'/help/[topic]': ['OBFVWAGSN', get(() => '/help/tracing')],
+	'/mailbox': ['OBFVWAGSN', get(() => '/mailbox')],
+	'/sign-in': ['OBFVWAGSN', get(() => '/sign-in')],
+	'/sign-up': ['OBFVWAGSN', get(() => '/sign-up')],
+	'/forgot': ['OBFVWAGSN', get(() => '/forgot')],
+	'/confirm': ['OBFVWAGSN', get(() => '/confirm?token=abc')],
+	'/reset': ['OBFVWAGSN', get(() => '/reset?token=abc')]
+};
