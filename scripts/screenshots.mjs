@@ -172,6 +172,14 @@ async function yard(page, url) {
 	await page.getByText('The link is made').waitFor();
 }
 
+/** A report as somebody without an account sees it. */
+async function report(page, url) {
+	await horse(page, url, 'Marram');
+	await page.getByRole('button', { name: 'Make a report link' }).click();
+	const link = new URL(await page.getByLabel('Link of the report').inputValue());
+	await page.goto(url + link.pathname);
+}
+
 const VIEWS = {
 	'desk-sheets': {
 		size: DESK,
@@ -193,6 +201,30 @@ const VIEWS = {
 		{ go: (page, url) => page.goto(`${url}/help/call`) },
 		{ signedOut: true, go: (page, url) => page.goto(`${url}/sign-in`) }
 	),
+	'phones-setup': beside(
+		{ go: (page, url) => walkAt(page, url, 'setup') },
+		{
+			go: async (page, url) => {
+				await walkAt(page, url, 'decide', 'Thrift');
+				await page.getByTestId('ranking').scrollIntoViewIfNeeded();
+			}
+		},
+		{
+			go: async (page, url) => {
+				await horse(page, url, 'Marram');
+				await page.goto(`${page.url().split('?')[0]}/log`);
+				await page.getByText('Stood 40 mm').scrollIntoViewIfNeeded();
+			}
+		},
+		{ go: report }
+	),
+	seat: {
+		size: DESK,
+		go: async (page, url) => {
+			await horse(page, url, 'Marram');
+			await page.locator('#seat').evaluate((card) => card.scrollIntoView());
+		}
+	},
 	yard: { size: { width: 1280, height: 1000 }, go: yard },
 	account: { size: DESK, go: (page, url) => page.goto(`${url}/account`) },
 	signs: {

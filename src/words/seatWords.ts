@@ -1,3 +1,4 @@
+import { LIMITS } from '../core/change/index.js';
 import { Z95 } from '../core/math/index.js';
 import type { HandBesideSeat } from '../core/reading/index.js';
 import type { Condition, FitDayDoubt, FitDayView, Measured, OwnLimit, WayOfChange } from '../core/seat/index.js';
@@ -83,8 +84,19 @@ const WAY_WORDS_OF_CHANGE: Readonly<Record<WayOfChange, string>> = {
 	'fat-lost': 'lost all over',
 	'fat-gained': 'gained all over'
 };
-/** What a saddle bears of one way of changing, in a line. */
-export const ownLimitWords = ({ way, mm, fault }: OwnLimit): string =>
-	mm === undefined || fault === undefined
-		? `${WAY_WORDS_OF_CHANGE[way]}: over 16 mm`
-		: `${WAY_WORDS_OF_CHANGE[way]}: about ${mm} mm, then ${fault === 'clearance' ? 'a finger of room is gone' : CONDITION_WORDS[fault]}`;
+/** Usual limits of a refit by way of changing, mm: the call's own. */
+const usualMm = (way: WayOfChange): number =>
+	way === 'near-lost' || way === 'off-lost' ? LIMITS.close.sidesApartMm : LIMITS.close.refitLossMm;
+
+/**
+ * Ways in which this saddle comes to a fault before the usual limit. Where it would bear more, nobody is told so: the
+ * usual limits come first, because a model that has seen no real saddle must not talk anybody into riding on.
+ */
+export const stricterLimits = (limits: readonly OwnLimit[]): string[] =>
+	limits.flatMap(({ way, mm, fault }) =>
+		mm === undefined || fault === undefined || mm >= usualMm(way)
+			? []
+			: [
+					`${WAY_WORDS_OF_CHANGE[way]}: about ${mm} mm, then ${fault === 'clearance' ? 'a finger of room is gone' : CONDITION_WORDS[fault]} (usual limit ${usualMm(way)})`
+				]
+	);

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { makeCurve, type Tracing } from '../../../src/core/curve/index.js';
 import { MOST_TRIED_MM, ownLimits, seatFitDay, WAYS_OF_CHANGE } from '../../../src/core/seat/index.js';
 import { MAKES, makeMadeSeries } from '../../../sim/makes/index.js';
+import { stricterLimits } from '../../../src/words/index.js';
 import { seededRandom } from '../../../sim/random.js';
 
 describe('limits of a pairing’s own', function () {
@@ -30,6 +31,19 @@ describe('limits of a pairing’s own', function () {
 			expect(limitOf(tight, 'withers-lost')).to.be.below(MOST_TRIED_MM);
 			expect(tight.find((l) => l.way === 'fat-lost')?.fault).to.equal('clearance');
 		});
+
+	it('a limit is told where it is stricter than the usual one, and never where it would let more go', () => {
+		const lines = stricterLimits([
+			{ way: 'withers-lost', mm: 4, fault: 'pitched-forward' },
+			{ way: 'withers-gained', mm: 6, fault: 'narrow' },
+			{ way: 'near-lost', mm: 7, fault: 'twisted' },
+			{ way: 'fat-lost', mm: 13, fault: 'wide' },
+			{ way: 'fat-gained', mm: undefined, fault: undefined }
+		]);
+		expect(lines).to.have.length(2);
+		expect(lines[0]).to.match(/withers: about 4 mm, then tips forward \(usual limit 6\)/);
+		expect(lines[1]).to.match(/near side alone: about 7 mm/);
+	});
 
 	it('a back alike on both sides bears as much on either', () => {
 		const limits = ownLimits(saddleOf(0), 430);

@@ -7,7 +7,7 @@
 		FIT_DAY_DOUBT_WORDS,
 		fitDaySentences,
 		handBesideWords,
-		ownLimitWords
+		stricterLimits
 	} from '$words/index.js';
 	import { formatDay } from '../format.js';
 	import BearingView from './BearingView.svelte';
@@ -75,14 +75,12 @@
 				An inference from the shapes alone. Where your hand under the saddle says otherwise, believe the hand.
 			</p>
 			<details>
-				<summary>How much this saddle bears</summary>
+				<summary>Where this saddle is stricter than the usual limits</summary>
 				<ul>
-					{#each seat.limits as limit (limit.way)}<li>{ownLimitWords(limit)}</li>{/each}
+					{#each stricterLimits(seat.limits) as line (line)}<li>{line}</li>
+					{:else}<li>Nowhere: the usual limits of the call come first.</li>{/each}
 				</ul>
-				<p class="quiet">
-					Change of half-width in front, reckoned from this back and saddle; the call goes by the usual limits. Give or
-					take a quarter.
-				</p>
+				<p class="quiet">Reckoned from this back and its saddle, give or take a quarter. It never loosens a limit.</p>
 			</details>
 			<details>
 				<summary>What it does not know</summary>
