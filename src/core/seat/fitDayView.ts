@@ -1,5 +1,4 @@
-import type { FitDayDoubt, FitDaySeat, Measured } from './fitDay.js';
-import type { Condition, Fault } from './conditions.js';
+import type { FitDaySeat } from './fitDay.js';
 import { USUAL_BEARS_MM } from './fitDaySaddle.js';
 import { ownLimits, type OwnLimit } from './ownLimits.js';
 import type { Seat } from './seatOf.js';
@@ -14,17 +13,7 @@ export interface BearingView {
 }
 
 /** A fit-day seat as a screen shows it: plain numbers that travel. */
-export interface FitDayView {
-	readonly fitDay: string;
-	readonly on: string;
-	readonly dropFrontMm: Measured;
-	readonly tipDeg: Measured;
-	readonly rollDeg: Measured;
-	readonly clearanceFrontChangeMm: Measured;
-	readonly loadFrontShareChange: Measured;
-	readonly conditions: readonly Condition[];
-	readonly chances: Readonly<Partial<Record<Fault, number>>>;
-	readonly doubts: readonly FitDayDoubt[];
+export interface FitDayView extends Omit<FitDaySeat, 'saddle' | 'fitted' | 'now'> {
 	readonly fitted: BearingView;
 	readonly now: BearingView;
 	/** What this saddle bears of each way of changing. */

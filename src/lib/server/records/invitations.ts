@@ -1,13 +1,10 @@
-import { createHash, randomBytes } from 'node:crypto';
 import { and, desc, eq, gt, isNull, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import type { GuestRole, Role } from '../../../core/people/index.js';
 import { asSystem, tables, type Asker, type Database } from '../db/index.js';
 import { noteDeed } from './deeds.js';
+import { newToken, tokenHashOf } from './linkToken.js';
 import { mustMay, mustMayInYard, type Scope } from './scope.js';
-
-const TOKEN_BYTES = 24;
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
 
 export interface InvitationInput {
 	readonly id: string;
@@ -28,7 +25,7 @@ export interface ShareInput {
 }
 
 async function insert(tx: Asker, scope: Scope, input: InvitationInput | ShareInput): Promise<string> {
-	const token = randomBytes(TOKEN_BYTES).toString('base64url');
+	const token = newToken();
 	const horseId = 'horseId' in input ? input.horseId : null;
 	const { id, yardId, role, email, days } = input;
 	await tx.insert(tables.invitation).values({
@@ -37,7 +34,7 @@ async function insert(tx: Asker, scope: Scope, input: InvitationInput | ShareInp
 		horseId,
 		role,
 		email,
-		tokenHash: hashOf(token),
+		tokenHash: tokenHashOf(token),
 		invitedBy: scope.personId,
 		expiresAt: sql`now() + make_interval(days => ${days})`
 	});
@@ -222,7 +219,7 @@ async function readOffer(db: Asker, token: string): Promise<Offer> {
 		.innerJoin(yard, eq(yard.id, invitation.yardId))
 		.leftJoin(horse, eq(horse.id, invitation.horseId))
 		.leftJoin(person, eq(person.id, invitation.invitedBy))
-		.where(eq(invitation.tokenHash, hashOf(token)));
+		.where(eq(invitation.tokenHash, tokenHashOf(token)));
 	if (!found) throw new CoreError('invitation-unknown');
 	const { over, ...offer } = found;
 	if (over) throw new CoreError('invitation-over');
@@ -245,7 +242,7 @@ export async function takeInvitation(
 			await tx
 				.select({ id: tables.invitation.id })
 				.from(tables.invitation)
-				.where(eq(tables.invitation.tokenHash, hashOf(token)))
+				.where(eq(tables.invitation.tokenHash, tokenHashOf(token)))
 				.for('update');
 			const offer = await findOffer(tx, token);
 			const { yardId, horseId, role } = offer;

@@ -1,15 +1,12 @@
-import { createHash, randomBytes } from 'node:crypto';
 import { and, desc, eq, gt, isNull, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { asSystem, tables, type Asker, type Database } from '../db/index.js';
 import type { ReportAnswerKind } from '../db/schema/index.js';
 import { noteDeed } from './deeds.js';
+import { newToken, tokenHashOf } from './linkToken.js';
 import { mustMay, type Scope } from './scope.js';
 
 export { REPORT_ANSWERS, type ReportAnswerKind } from '../db/schema/index.js';
-
-const TOKEN_BYTES = 24;
-const hashOf = (token: string): string => createHash('sha256').update(token).digest('hex');
 
 interface OfHorse {
 	readonly id: string;
@@ -24,7 +21,7 @@ export async function makeReportLink(
 	input: { readonly id: string; readonly pairingId: string; readonly days: number }
 ): Promise<string> {
 	mustMay(scope, { yardId: horse.yardId, horseId: horse.id }, 'correct');
-	const token = randomBytes(TOKEN_BYTES).toString('base64url');
+	const token = newToken();
 	await db.transaction(async (tx) => {
 		const [pairing] = await tx
 			.select({ id: tables.pairing.id })
@@ -36,7 +33,7 @@ export async function makeReportLink(
 			yardId: horse.yardId,
 			horseId: horse.id,
 			pairingId: pairing.id,
-			tokenHash: hashOf(token),
+			tokenHash: tokenHashOf(token),
 			madeBy: scope.personId,
 			expiresAt: sql`now() + make_interval(days => ${input.days})`
 		});
@@ -133,7 +130,7 @@ export async function openReport(db: Database, token: string): Promise<OpenRepor
 			})
 			.from(r)
 			.innerJoin(tables.yard, eq(tables.yard.id, r.yardId))
-			.where(eq(r.tokenHash, hashOf(token)));
+			.where(eq(r.tokenHash, tokenHashOf(token)));
 		if (!found) throw new CoreError('report-unknown');
 		if (found.over) throw new CoreError('report-over');
 		await db
@@ -160,7 +157,12 @@ export async function answerReport(db: Database, token: string, { answer, by, no
 				.update(r)
 				.set({ answer, answeredBy: by, answerNote: note, answeredAt: new Date() })
 				.where(
-					and(eq(r.tokenHash, hashOf(token)), isNull(r.revokedAt), isNull(r.settledAt), gt(r.expiresAt, sql`now()`))
+					and(
+						eq(r.tokenHash, tokenHashOf(token)),
+						isNull(r.revokedAt),
+						isNull(r.settledAt),
+						gt(r.expiresAt, sql`now()`)
+					)
 				)
 				.returning({ yardId: r.yardId, horseId: r.horseId });
 			if (!changed) throw new CoreError('report-over');
