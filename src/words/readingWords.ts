@@ -142,6 +142,14 @@ export const READING_WORDS: Readonly<Record<ReadingCode, ReadingWords>> = {
 		rule: 'One side only: lameness, a crooked rider, a twisted tree or a slipping saddle. Vet first.',
 		doubt: 'Few signs can fall on one side by chance. Look at the other side again.'
 	},
+	wasting: {
+		says: (d) =>
+			d['side'] === 'both'
+				? 'Muscle wasted on both sides, by hand and eye'
+				: `Muscle wasted on the ${d['side']} side alone`,
+		rule: 'A back that has wasted must not become the normal one: fit for its return, and follow what is regained. On one side only a vet comes first.',
+		doubt: 'Some backs are built with a dip. Two hands, both sides, the same on another day.'
+	},
 	'white-old': {
 		says: (d) => `${at(d)}: old white hair`,
 		rule: 'White hair grows in months after the harm.',

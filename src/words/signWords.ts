@@ -42,6 +42,7 @@ export const KIND_WORDS: Readonly<Record<SignKind, string>> = {
 	heat: 'heat',
 	swelling: 'swelling',
 	knot: 'knot',
+	hollow: 'hollow',
 	hair: 'hair',
 	skin: 'skin',
 	sweat: 'sweat'
@@ -53,6 +54,7 @@ export const GRADE_WORDS: Readonly<Record<SignKind, readonly string[]>> = {
 	heat: ['none', 'warm', 'hot'],
 	swelling: ['none', 'slight', 'clear'],
 	knot: ['none', 'small, soft', 'hard'],
+	hollow: ['full and level', 'a dent along the muscle', 'drops off from the shoulder', 'two hands lie in two planes'],
 	hair: ['smooth', 'ruffled', 'swirled', 'broken or rubbed', 'bleached orange', 'white', 'bald'],
 	skin: ['whole', 'long wrinkle', 'rubbed', 'gall', 'open sore'],
 	sweat: ['wet, even', 'dry patch', 'rubbed']

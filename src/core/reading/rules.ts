@@ -110,6 +110,16 @@ const oneSide: Rule = (e) => {
 	return [{ code: 'one-side', weight: 'vet', data: { side, count: more.length }, seenOn: newest(more) }];
 };
 
+/** Hollow over muscle, felt: on both sides the fitter's matter, on one the vet's first (common practice, no source). */
+const wasting: Rule = (e) => {
+	const hollow = of(e, 'hollow');
+	if (hollow.length === 0) return [];
+	const sides = new Set(hollow.map((s) => s.side));
+	const side = sides.size === 1 ? [...sides][0] : undefined;
+	const data = { side: side ?? 'both', count: hollow.length };
+	return [{ code: 'wasting', weight: side ? 'vet' : 'fitter', data, seenOn: newest(hollow) }];
+};
+
 /** Sore or marked where the shape has really changed: two kinds of evidence in one place, told once a place. */
 const soreOverChange: Rule = (e) =>
 	ZONES.flatMap(({ id, station }) =>
@@ -227,6 +237,7 @@ export const RULES: readonly Rule[] = [
 	soreness,
 	ladder,
 	oneSide,
+	wasting,
 	bladeTopWhite,
 	soreOverChange,
 	dryPatch,

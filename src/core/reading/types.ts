@@ -31,6 +31,7 @@ export const READING_CODES = [
 	'dry-over-pressure',
 	'dry-untold',
 	'one-side',
+	'wasting',
 	'white-old',
 	'white-new',
 	'sore-over-change',

@@ -81,7 +81,7 @@ const WANTED: Readonly<Record<Step, readonly string[]>> = {
 export type StepProgress = 'done' | 'begun' | 'skipped' | 'open';
 
 const PREFIXES: Readonly<Partial<Record<Step, RegExp>>> = {
-	feel: /^sign\/(soreness|heat|swelling|knot)\//,
+	feel: /^sign\/(soreness|heat|swelling|knot|hollow)\//,
 	hair: /^sign\/(hair|skin)\//,
 	sweat: /^sign\/sweat\//,
 	marks: /^(tape|mark|condition|load)\//,

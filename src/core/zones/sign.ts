@@ -44,6 +44,8 @@ export const SIGN_MEANING = {
 		stroke: true
 	},
 	knot: { group: 'feel', grades: ['none', 'small', 'hard'], mark: true, stroke: true },
+	/** Wasted by eye and hand: a dent, a drop-off behind the shoulder, two hands that lie in two planes. No mark of pressure. */
+	hollow: { group: 'feel', grades: ['none', 'dent', 'drop', 'two-planes'], mark: false, stroke: true },
 	hair: {
 		group: 'hair',
 		grades: ['none', 'ruffled', 'swirled', 'broken', 'bleached', 'white', 'bald'],

@@ -145,6 +145,16 @@ describe('patterns', () => {
 		);
 		expect(codes({ ...ends, ...sign('hair', 'long-middle', 'near', 1) })).to.not.include('bridge-ends');
 	});
+	it('wasted on one side: a vet first; on both: the fitter; nothing felt: nothing said', () => {
+		const near = sign('hollow', 'pocket', 'near', 2);
+		const weightOf = (fields: Fields) => read(fields).find((r) => r.code === 'wasting')?.weight;
+		expect(weightOf(near)).to.equal('vet');
+		expect(vetFirst(read(near))).to.be.true;
+		expect(weightOf({ ...near, ...sign('hollow', 'long-rear', 'off', 1) })).to.equal('fitter');
+		expect(weightOf({ ...sign('hollow', 'pocket', 'near', 0), 'rest/feel': true })).to.be.undefined;
+		expect(codes(sign('hollow', 'pocket', 'off', 3)), 'no mark of pressure').to.not.include('one-side');
+	});
+
 	it('signs on both sides are not one-sided', () =>
 		expect(
 			codes({

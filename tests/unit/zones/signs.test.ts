@@ -30,12 +30,21 @@ describe('signs', () => {
 		expect(SIGN_MEANING.soreness.grades).to.deep.equal(['none', 'twitch', 'flinch', 'dips', 'threatens']));
 
 	it('a kind says for itself whether it is a mark, when a vet comes first and why', () => {
-		expect(SIGN_KINDS.filter((kind) => !isMark({ kind, grade: 1 }))).to.deep.equal(['sweat']);
+		expect(SIGN_KINDS.filter((kind) => !isMark({ kind, grade: 1 }))).to.deep.equal(['hollow', 'sweat']);
 		expect(SIGN_KINDS.every((kind) => isEvidence({ kind, grade: 1 }) && !isEvidence({ kind, grade: 0 }))).to.be.true;
 		const vets = Object.fromEntries(
 			SIGN_KINDS.map((kind) => [kind, meaningOf(kind).grades.findIndex((_, grade) => vetReason({ kind, grade }))])
 		);
-		expect(vets).to.deep.equal({ soreness: 3, heat: 1, swelling: 1, knot: -1, hair: -1, skin: 3, sweat: -1 });
+		expect(vets).to.deep.equal({
+			soreness: 3,
+			heat: 1,
+			swelling: 1,
+			knot: -1,
+			hollow: -1,
+			hair: -1,
+			skin: 3,
+			sweat: -1
+		});
 	});
 
 	it('a field that names no zone, kind or side is no sign', () => {

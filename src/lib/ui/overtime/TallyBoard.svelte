@@ -46,6 +46,7 @@
 		heat: 'v',
 		swelling: 'v',
 		knot: 'v',
+		hollow: 'v',
 		hair: 'l',
 		skin: 'l',
 		sweat: 'o'
@@ -107,7 +108,7 @@
 		{/each}
 	</svg>
 	<p class="quiet">
-		<span><b>|</b> {KIND_WORDS.soreness}, heat, swelling, knot</span> <span><b>/</b> hair, skin</span>
+		<span><b>|</b> {KIND_WORDS.soreness}, heat, swelling, knot, hollow</span> <span><b>/</b> hair, skin</span>
 		<span><b>○</b> dry or rubbed sweat</span> <span>tall: grave on its own scale</span>
 		<span>thin line: shape of the same zone since the fit mark, ±{SHAPE_MM} mm a row</span>
 	</p>

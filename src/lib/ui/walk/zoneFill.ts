@@ -13,6 +13,7 @@ const PATTERN: Readonly<Record<SignKind, string>> = {
 	heat: 'sore',
 	swelling: 'sore',
 	knot: 'sore',
+	hollow: 'sore',
 	hair: 'hair',
 	skin: 'hair',
 	sweat: 'dry'
@@ -23,6 +24,7 @@ const MOST: Readonly<Record<SignKind, number>> = {
 	heat: 2,
 	swelling: 2,
 	knot: 2,
+	hollow: 3,
 	hair: 6,
 	skin: 4,
 	sweat: 2
