@@ -1,7 +1,7 @@
-import { COURSES, MAKES, makeMadeSeries, type MadeSeries } from '../sim/makes/index.js';
+import { COURSES, MAKES, makeMadeSeries } from '../sim/makes/index.js';
 import { seededRandom } from '../sim/random.js';
-import { makeCurve, type Tracing } from '../src/core/curve/index.js';
 import { CONDITIONS, seatFitDay, type Fault, type FitDaySeat } from '../src/core/seat/index.js';
+import { tracingsOf } from './lib/scoreSeries.js';
 import { trueOutcome } from './lib/trueSeat.js';
 
 /**
@@ -37,8 +37,6 @@ const fresh = (): Score => ({
 	wrong: 0
 });
 
-const tracingsOf = (series: MadeSeries): Tracing[] =>
-	series.tracings.map(({ points, ...rest }) => ({ ...rest, curve: makeCurve(points) }));
 const valuesOf = (s: FitDaySeat) => [
 	s.dropFrontMm,
 	s.tipDeg,
@@ -47,11 +45,7 @@ const valuesOf = (s: FitDaySeat) => [
 	s.loadFrontShareChange
 ];
 
-function take(score: Score, series: MadeSeries, said: FitDaySeat): void {
-	const truth = trueOutcome(
-		(p) => series.sectionOn(series.fittedOn, p),
-		(p) => series.sectionOn(said.on, p)
-	);
+function take(score: Score, truth: ReturnType<typeof trueOutcome>, said: FitDaySeat): void {
 	score.count++;
 	valuesOf(said).forEach(({ value, sd }, i) => {
 		const really = truth.outcome[i] as number;
@@ -99,7 +93,11 @@ MAKES.forEach((make, m) => {
 				for (const visit of JUDGED) {
 					const on = series.visits[visit]?.day as string;
 					const said = seatFitDay(tracings, { fitDay: series.fittedOn, on });
-					for (const into of [own, score, whole]) take(into, series, said);
+					const truth = trueOutcome(
+						(p) => series.sectionOn(series.fittedOn, p),
+						(p) => series.sectionOn(said.on, p)
+					);
+					for (const into of [own, score, whole]) take(into, truth, said);
 				}
 			}
 	console.log(row(make.name, own));

@@ -1,5 +1,5 @@
 import { readAnswers, STAGES, type CheckId, type CheckSide, type Stage } from '../checks/index.js';
-import { Z95 } from '../math/index.js';
+import { smallestDetectableChange } from '../noise/index.js';
 import type { Day } from '../units/index.js';
 import type { VisitFields } from '../zones/index.js';
 
@@ -64,7 +64,7 @@ export function handHistory(visits: readonly VisitFields[], pairingId: string): 
 		.map((s) => {
 			const [first, last] = [s.points[0] as HandPoint, s.points[s.points.length - 1] as HandPoint];
 			const perFinger = last.fingers > 0 ? last.mm / last.fingers : first.fingers > 0 ? first.mm / first.fingers : 18;
-			const detectableMm = Z95 * Math.SQRT2 * sd * perFinger;
+			const detectableMm = smallestDetectableChange(sd * perFinger);
 			const changedMm = s.points.length > 1 ? last.mm - first.mm : undefined;
 			return { ...s, changedMm, detectableMm, real: changedMm !== undefined && Math.abs(changedMm) > detectableMm };
 		});

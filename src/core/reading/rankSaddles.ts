@@ -149,15 +149,17 @@ export const trialsAt = (states: FieldStates): Trial[] =>
 		return [{ id: field.slice('trial/'.length), name, kind }];
 	});
 
-/** The saddles that hands were laid under at a visit, paired or tried, in order. */
-export function rankVisit(states: FieldStates, paired: readonly PairedSaddle[]): RankedSaddle[] {
+/** The saddles that hands were laid under at a visit, paired or tried. */
+export function triedAt(states: FieldStates, paired: readonly PairedSaddle[]): TriedSaddle[] {
 	const answers = readAnswers(states);
 	const rules = paired[0]?.rules ?? USUAL_RULES;
 	const all = [...paired, ...trialsAt(states).map((t) => ({ id: t.id, saddleName: t.name, rules }))];
-	return rankSaddles(
-		all.flatMap((s) => {
-			const own = answers.filter((a) => a.pairingId === s.id).map((a) => judgeAnswer(a, s.rules));
-			return own.length > 0 ? [{ id: s.id, name: s.saddleName, answers: own, changes: [] }] : [];
-		})
-	);
+	return all.flatMap((s) => {
+		const own = answers.filter((a) => a.pairingId === s.id).map((a) => judgeAnswer(a, s.rules));
+		return own.length > 0 ? [{ id: s.id, name: s.saddleName, answers: own, changes: [] }] : [];
+	});
 }
+
+/** The same in order. */
+export const rankVisit = (states: FieldStates, paired: readonly PairedSaddle[]): RankedSaddle[] =>
+	rankSaddles(triedAt(states, paired));

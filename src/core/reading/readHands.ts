@@ -9,9 +9,9 @@ import {
 	type RoomFall,
 	type SaddleKind
 } from '../checks/index.js';
-import { LIMITS } from '../change/index.js';
 import { contradictions } from '../checks/index.js';
 import type { Sign } from '../zones/index.js';
+import { sidesApart } from './sidesApart.js';
 import { readEvidence, vetFirst } from './readEvidence.js';
 import type { Reading, ShapeSeen } from './types.js';
 import { readWidth, type WidthReading } from './width.js';
@@ -50,13 +50,6 @@ export interface HandsReading {
 }
 
 const faultCode = (a: JudgedAnswer): string => `${a.check}-${typeof a.value === 'string' ? a.value : 'little'}`;
-
-/** Changes of the two sides of the front this far apart are the vet's matter, whatever the hands find. */
-function sidesApart(shape: readonly ShapeSeen[]): boolean {
-	const at = (side: string) => shape.find((c) => c.station === 'T8' && c.side === side)?.mm;
-	const [near, off] = [at('near'), at('off')];
-	return near !== undefined && off !== undefined && Math.abs(off - near) >= LIMITS.close.sidesApartMm;
-}
 
 const FRONT_SLOPE_DEG = 50;
 const TYPICAL_GAP_MM = 6;

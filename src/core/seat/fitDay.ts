@@ -286,10 +286,7 @@ function doubtsOf(
 		return [...wanted, ...saddle.cuts.map((c) => c.station)].some((s) => !there.has(s));
 	};
 	const last = saddle.cuts[saddle.cuts.length - 1] as FittedCut;
-	const fitDay = tracings.find((t) => saddle.cuts.some((c) => c.station === t.station))?.visitedOn;
-	const missing =
-		lacking(change.visitedOn) ||
-		(fitDay !== undefined && wanted.some((s) => !saddle.cuts.some((c) => c.station === s)));
+	const missing = lacking(change.visitedOn) || wanted.some((s) => !saddle.cuts.some((c) => c.station === s));
 	return [
 		'inferred',
 		...(saddle.prolongedMm > QUIETLY_MM ? (['prolonged'] as const) : []),

@@ -1,14 +1,11 @@
 import { expect } from 'chai';
 import { fitDayJson } from '../../../src/cli/seat.js';
-import { makeCurve, type Tracing } from '../../../src/core/curve/index.js';
 import { problemOf } from '../../../src/core/errors/index.js';
 import { seatFitDay, type FitDayOptions } from '../../../src/core/seat/index.js';
 import { MAKES, makeMadeSeries, type Course } from '../../../sim/makes/index.js';
 import { seededRandom } from '../../../sim/random.js';
+import { tracingsOf } from '../../../scripts/lib/scoreSeries.js';
 import { trueOutcome } from '../../../scripts/lib/trueSeat.js';
-
-const tracingsOf = (series: ReturnType<typeof makeMadeSeries>): Tracing[] =>
-	series.tracings.map(({ points, ...rest }) => ({ ...rest, curve: makeCurve(points) }));
 
 function horse(make: number, course: Course, seed: number, visit = 20) {
 	const series = makeMadeSeries(MAKES[make]!, course, 'low', seededRandom(seed));

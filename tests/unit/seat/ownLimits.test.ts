@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { makeCurve, type Tracing } from '../../../src/core/curve/index.js';
+import { tracingsOf } from '../../../scripts/lib/scoreSeries.js';
 import { MOST_TRIED_MM, ownLimits, seatFitDay, WAYS_OF_CHANGE } from '../../../src/core/seat/index.js';
 import { MAKES, makeMadeSeries } from '../../../sim/makes/index.js';
 import { stricterLimits } from '../../../src/words/index.js';
@@ -9,8 +9,7 @@ describe('limits of a pairing’s own', function () {
 	this.timeout(120_000);
 	const saddleOf = (make: number) => {
 		const series = makeMadeSeries(MAKES[make]!, 'quiet', 'low', seededRandom(60 + make), 'none', 6);
-		const tracings = series.tracings.map(({ points, ...rest }): Tracing => ({ ...rest, curve: makeCurve(points) }));
-		return seatFitDay(tracings, { fitDay: series.fittedOn }).saddle;
+		return seatFitDay(tracingsOf(series), { fitDay: series.fittedOn }).saddle;
 	};
 	const limitOf = (limits: ReturnType<typeof ownLimits>, way: (typeof WAYS_OF_CHANGE)[number]): number =>
 		limits.find((l) => l.way === way)?.mm ?? MOST_TRIED_MM + 1;

@@ -1,6 +1,6 @@
 import { LIMITS } from '$core/change/index.js';
 import { CoreError } from '$core/errors/index.js';
-import { lastDecision, rankVisit } from '$core/reading/index.js';
+import { lastDecision, rankSaddles, triedAt } from '$core/reading/index.js';
 import { followSetup } from '$core/setup/index.js';
 import { nextByHandDay } from '$core/schedule/index.js';
 import { ageYearsOn } from '$core/units/index.js';
@@ -68,8 +68,8 @@ function setupCard(found: Found, pairingId: string, day: string) {
 function triedOn(found: Found, pairings: readonly MarkedPairing[], day: string) {
 	for (const v of [...found.visits].reverse()) {
 		if (v.visitedOn > day) continue;
-		const ranked = rankVisit(v.states, pairings);
-		if (ranked.length > 1) return { on: v.visitedOn, ranked };
+		const tried = triedAt(v.states, pairings);
+		if (tried.length > 1) return { on: v.visitedOn, ranked: rankSaddles(tried) };
 	}
 	return null;
 }
