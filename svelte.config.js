@@ -9,6 +9,8 @@ export default {
 		outDir: process.env.ZT_KIT_OUT ?? '.svelte-kit',
 		alias: { $core: 'src/core', $words: 'src/words' },
 		csp: {
+			// A page's scripts by their hashes: the same page stays the same to the last byte, and need not be sent again.
+			mode: 'hash',
 			directives: {
 				'default-src': ['self'],
 				// A digital ruler or scanner is served on the person's own computer.

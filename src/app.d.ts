@@ -10,6 +10,8 @@ declare global {
 			/** Today where the person is. */
 			today: string;
 			requestId: string;
+			/** State of the records when the person was let in; nothing for a stranger. */
+			snapshot: string | undefined;
 		}
 		interface Error {
 			message: string;

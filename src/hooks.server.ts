@@ -10,7 +10,8 @@ import { config } from '$lib/server/config.js';
 import { refusalJson, refusalOf, refusalPage, todayFor, ZONE_COOKIE } from '$lib/server/door/index.js';
 import { logError, logLine } from '$lib/server/log.js';
 import { countRequest } from '$lib/server/metrics.js';
-import { asPerson, NOBODY, scopeOf, sweepLeaving } from '$lib/server/records/index.js';
+import { remembered } from '$lib/server/pageMemory.js';
+import { admissionOf, asPerson, NOBODY, sweepLeaving } from '$lib/server/records/index.js';
 
 const OPEN_PATHS = new Set(['/sign-in', '/sign-up', '/confirm', '/forgot', '/reset', '/mailbox', '/health', '/ready']);
 /** Help, and the link of an invitation, are looked at before one has an account. */
@@ -35,7 +36,7 @@ async function admit(event: RequestEvent): Promise<CoreError | undefined> {
 	if (isForeign(event)) return new CoreError('foreign-origin');
 	event.locals.person = await personOf(event.request.headers);
 	const { person } = event.locals;
-	if (person) event.locals.scope = await asPerson(person.id, () => scopeOf(app().db, person.id));
+	if (person) Object.assign(event.locals, await asPerson(person.id, () => admissionOf(app().db, person.id)));
 	else if (!isOpen(event.url.pathname)) return new CoreError('not-signed-in');
 	return undefined;
 }
@@ -63,7 +64,7 @@ function told(event: RequestEvent, response: Response, began: number): Response 
 	const { method } = event.request;
 	const { requestId } = event.locals;
 	response.headers.set('x-request-id', requestId);
-	response.headers.set('server-timing', `all;dur=${ms.toFixed(1)}`);
+	response.headers.append('server-timing', `all;dur=${ms.toFixed(1)}`);
 	countRequest(method, event.route.id ?? 'none', response.status, ms / 1000);
 	if (ms > SLOW_MS || response.status >= 500)
 		logLine('warn', ms > SLOW_MS ? 'slow request' : 'broken request', {
@@ -114,13 +115,15 @@ export const handle: Handle = async ({ event, resolve }) => {
 		redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);
 	if (refusal) return told(event, wantsPage(event) ? refusalPage(refusal) : refusalJson(refusal), began);
 	const response = await asPerson(event.locals.person?.id ?? '', async () =>
-		resolve(event, {
-			transformPageChunk: ({ html }) =>
-				html.replace(
-					'data-theme="paper"',
-					event.locals.theme ? `data-theme="${event.locals.theme}"` : 'data-theme="paper"'
-				)
-		})
+		remembered(event, event.locals.snapshot, async () =>
+			resolve(event, {
+				transformPageChunk: ({ html }) =>
+					html.replace(
+						'data-theme="paper"',
+						event.locals.theme ? `data-theme="${event.locals.theme}"` : 'data-theme="paper"'
+					)
+			})
+		)
 	);
 	return told(event, response, began);
 };

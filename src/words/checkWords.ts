@@ -135,8 +135,14 @@ export const CHECK_WORDS: Readonly<Record<CheckId, CheckWords>> = {
 	},
 	'girth-line': {
 		name: 'Girth line',
-		how: 'Where does the girth hang?',
-		limit: 'Straight down into the groove, about a hand behind the elbow.'
+		how: 'Slide the girth forward into its groove, tighten both sides in turn. Where does it hang?',
+		limit:
+			'Straight down, about a hand behind the elbow. Of three straps the outer two hold front and rear down. Tighten again after mounting.'
+	},
+	'pad-lies': {
+		name: 'How the pad lies',
+		how: 'Look at its edge in front and behind, and slide a finger under it along the spine.',
+		limit: 'As far out behind as in front, pulled clear of the spine, its edge not on the loin.'
 	},
 	'seat-room': {
 		name: 'Seat room',
@@ -205,6 +211,10 @@ const ANSWERS: Readonly<Record<string, string>> = {
 	'straight-down': 'straight down',
 	'pulls-forward': 'pulls forward',
 	'pulls-back': 'pulls back',
+	'pad-even': 'even, clear of the spine',
+	'pad-on-spine': 'pulled down on the spine',
+	'pad-short': 'edge rubs the loin',
+	'pad-slid': 'more out on one end',
 	'hand-behind': 'about a hand',
 	'less-behind': 'less',
 	'much-behind': 'much more',
@@ -262,6 +272,7 @@ export const ADVICE_WORDS: Readonly<Record<string, string>> = {
 	'call-fitter': 'Have it seen by a qualified fitter.',
 	'move-back': 'Set it further back: never on the blade.',
 	'move-girth': 'Bring the girth into its groove, so that it hangs straight down.',
+	'lay-pad': 'Lay the pad anew: pulled up into the channel, as far out behind as in front, its edge off the loin.',
 	'shorter-panel': 'A shorter panel, or round skirts.',
 	'wider-channel': 'A wider channel: the spine and what lies beside it stay clear.',
 	'other-seat': 'Another size of seat or flap.'

@@ -8,7 +8,7 @@ import {
 	judgeOn,
 	photosOf,
 	readBefore,
-	scopeOf,
+	admissionOf,
 	signsOf,
 	treatsHorses,
 	type Horse,
@@ -23,7 +23,7 @@ const TODAY = new Date().toISOString().slice(0, 10);
 async function scopeByEmail(email: string): Promise<Scope> {
 	const { db } = database();
 	const [person] = await db.select().from(tables.person).where(eq(tables.person.email, email));
-	return scopeOf(db, person?.id as string);
+	return (await admissionOf(db, person?.id as string)).scope;
 }
 
 describe('what earlier visits say to the next one', () => {

@@ -8,7 +8,7 @@ import {
 	listSaddles,
 	listVisits,
 	readBoard,
-	scopeOf,
+	admissionOf,
 	type Scope
 } from '../../src/lib/server/records/index.js';
 import { database, demoHorse } from '../support/database.js';
@@ -22,7 +22,7 @@ function counting() {
 
 async function scopeByEmail(email: string): Promise<Scope> {
 	const [person] = await database().db.select().from(tables.person).where(eq(tables.person.email, email));
-	return scopeOf(database().db, person?.id as string);
+	return (await admissionOf(database().db, person?.id as string)).scope;
 }
 
 const ALL = { search: '', page: 1, today: '2026-11-26', archived: false };

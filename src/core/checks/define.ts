@@ -28,6 +28,7 @@ export const CHECK_IDS = [
 	'straight',
 	'side-grip',
 	'girth-line',
+	'pad-lies',
 	'seat-room',
 	'knee-room',
 	'rider-feel'
@@ -51,6 +52,7 @@ export type Points =
 	| 'spread'
 	| 'crooked'
 	| 'drags'
+	| 'pad'
 	| 'seat';
 
 export interface CheckAnswer {

@@ -195,6 +195,18 @@ export const CHECKS: readonly Check[] = [
 		]
 	},
 	{
+		id: 'pad-lies',
+		asks: 'choice',
+		stages: ['girthed'],
+		sided: false,
+		answers: [
+			fine('pad-even'),
+			{ code: 'pad-on-spine', result: 'beyond', points: 'pad' },
+			{ code: 'pad-short', result: 'beyond', points: 'pad' },
+			{ code: 'pad-slid', result: 'doubtful', points: 'pad' }
+		]
+	},
+	{
 		id: 'seat-room',
 		asks: 'choice',
 		stages: ['rider'],

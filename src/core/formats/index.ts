@@ -5,6 +5,7 @@ export type { ReadOptions, ReadReport } from './tracingGroups.js';
 export { POINTS_COLUMNS, readPointsCsv, writePointsCsv } from './pointsCsv.js';
 export { WIDTHS_COLUMNS, readWidthsCsv } from './widthsCsv.js';
 export { readSvg, writeSvg, type SvgLine } from './svgPath.js';
+export { readPointList } from './pointList.js';
 export { readDxf, writeDxf } from './dxf.js';
 export * from './horseArchive.js';
 export { readTracingFile, type FileKind, type FileReport } from './readAny.js';

@@ -3,11 +3,12 @@ import type { Tracing } from '../curve/index.js';
 import { readDxf } from './dxf.js';
 import { readHorseArchive } from './horseArchive.js';
 import { readPointsCsv } from './pointsCsv.js';
+import { isPointList, readPointList } from './pointList.js';
 import { readSvg, type SvgLine } from './svgPath.js';
 import type { ReadOptions } from './tracingGroups.js';
 import { readWidthsCsv } from './widthsCsv.js';
 
-export type FileKind = 'points-csv' | 'widths-csv' | 'svg' | 'dxf' | 'archive';
+export type FileKind = 'points-csv' | 'widths-csv' | 'svg' | 'dxf' | 'point-list' | 'archive';
 
 /** What a file held: dated tracings, or lines that still need a day and a station. */
 export interface FileReport {
@@ -39,6 +40,7 @@ export function readTracingFile(text: string, options: ReadOptions = {}): FileRe
 	if (/^\s*(0|999)\s*[\r\n]/.test(start)) return { ...NOTHING, kind: 'dxf', ...readDxf(text) };
 	// eslint-disable-next-line no-control-regex
 	if (/[\x00-\x08]/.test(start.slice(0, 4096)) || start.startsWith('%PDF')) throw new CoreError('unknown-kind');
+	if (isPointList(start)) return { ...NOTHING, kind: 'point-list', ...readPointList(text) };
 	const header = (start.split(/\r?\n/, 1)[0] ?? '').toLowerCase();
 	return header.includes('depth_mm')
 		? { ...NOTHING, kind: 'widths-csv', ...readWidthsCsv(text, options) }

@@ -79,6 +79,7 @@ const OTHER: Readonly<Record<string, Omit<HandsAdvice, 'sides'>>> = {
 	bridges: { code: 'centre-shim', where: 'centre', mm: 3, until: MUSCLE },
 	forward: { code: 'move-back', where: 'front', mm: null, until: null },
 	drags: { code: 'move-girth', where: 'girth', mm: null, until: null },
+	pad: { code: 'lay-pad', where: 'pad', mm: null, until: null },
 	long: { code: 'shorter-panel', where: 'rear', mm: null, until: null },
 	channel: { code: 'wider-channel', where: 'channel', mm: null, until: null },
 	rocks: { code: 'call-fitter', where: null, mm: null, until: null },

@@ -1,4 +1,3 @@
-import { v7 as uuidv7 } from 'uuid';
 import { answerForm, answerPage, chooseYard, parseFields, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import {
@@ -25,7 +24,6 @@ export const load: PageServerLoad = ({ locals, url, cookies }) =>
 			saddles,
 			horses,
 			chosenHorse: url.searchParams.get('horse'),
-			newId: uuidv7(),
 			mayWrite: yardMay(locals.scope, yard.yardId, 'saddle')
 		};
 	});

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import NewId from '$lib/ui/NewId.svelte';
 	import { enhance } from '$app/forms';
 	import YardPicker from '$lib/ui/YardPicker.svelte';
 	import { formatDay } from '$lib/ui/format.js';
@@ -161,7 +162,7 @@
 			<form method="POST" action="?/pair" class="sheet" use:enhance>
 				<h2>Put a saddle on a horse</h2>
 				<p class="quiet">Beside those already in use; rest one that is not ridden in.</p>
-				<input type="hidden" name="id" value={data.newId} />
+				<NewId />
 				<label
 					>Horse<select class="select w-full" name="horseId" required
 						>{#each data.horses as h (h.id)}<option value={h.id} selected={h.id === data.chosenHorse}>{h.name}</option
@@ -206,7 +207,7 @@
 			</form>
 			<form method="POST" action="?/add" class="sheet" use:enhance>
 				<h2>Add a saddle</h2>
-				<input type="hidden" name="id" value={data.newId} />
+				<NewId />
 				<input type="hidden" name="yardId" value={data.yard.id} />
 				{@render about(undefined)}
 				<button class="btn">Add</button>

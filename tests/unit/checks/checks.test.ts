@@ -183,6 +183,17 @@ describe('answers of a visit', () => {
 	});
 });
 
+describe('how the pad lies', () => {
+	it('is looked at girthed, not ridden, and its fault is the pad’s, not the saddle’s (common practice, no source)', () => {
+		expect(CHECKS.find((c) => c.id === 'pad-lies')?.stages).to.deep.equal(['girthed']);
+		const at = (code: string) => judge(given('pad-lies', code, { stage: 'girthed' }));
+		expect(at('pad-even').result).to.equal('fine');
+		expect(at('pad-on-spine')).to.deep.include({ result: 'beyond', points: 'pad' });
+		expect(at('pad-short').result).to.equal('beyond');
+		expect(at('pad-slid').result).to.equal('doubtful');
+	});
+});
+
 describe('contradictions', () => {
 	const PAIRS: Readonly<Record<string, readonly GivenAnswer[]>> = {
 		'wide-but-high': [given('front-angle', 'first-at-top'), given('clearance-top', fingers(4))],

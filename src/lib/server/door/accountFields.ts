@@ -2,7 +2,7 @@ import Joi from 'joi';
 import { GUEST_ROLES, ROLES, type GuestRole, type Role } from '../../../core/people/index.js';
 import { LEAST_PASSWORD, MOST_PASSWORD } from '../access/auth.js';
 import { REPORT_ANSWERS, type ReportAnswer } from '../records/index.js';
-import { id, line } from './values.js';
+import { id, line, newId } from './values.js';
 
 const email = Joi.string().trim().lowercase().max(200).email({ tlds: false });
 const maybeEmail = email.empty('').allow(null).default(null);
@@ -34,7 +34,7 @@ export const accountSchemas = {
 	yard: Joi.object<{ id: string; name: string }>({ id: id.required(), name: line(80).min(1).required() }),
 	yardName: Joi.object<{ name: string }>({ name: line(80).min(1).required() }),
 	reportLink: Joi.object<{ id: string; pairingId: string; days: number }>({
-		id: id.required(),
+		id: newId,
 		pairingId: id.required(),
 		days
 	}),

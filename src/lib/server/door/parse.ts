@@ -13,7 +13,7 @@ import {
 	SADDLE_KINDS,
 	type SaddleKind
 } from '../../../core/checks/index.js';
-import { day, id, line, text } from './values.js';
+import { day, id, line, newId, text } from './values.js';
 import { readJson, type Bounds } from './body.js';
 import type {
 	FitMarkInput,
@@ -81,7 +81,7 @@ export const schemas = {
 		version: Joi.number().integer().min(1).empty('')
 	}),
 	saddle: Joi.object<SaddleInput>({
-		id: id.required(),
+		id: newId,
 		yardId: id.required(),
 		name: line(80).min(1).required(),
 		kind: Joi.string<SaddleKind>()
@@ -92,7 +92,7 @@ export const schemas = {
 		version: Joi.number().integer().min(1).empty('')
 	}),
 	pairing: Joi.object<PairingInput>({
-		id: id.required(),
+		id: newId,
 		horseId: id.required(),
 		saddleId: id.required(),
 		school: Joi.string<'close' | 'roomy'>().valid('close', 'roomy').default('close'),
@@ -152,7 +152,7 @@ export const schemas = {
 		breadthMm: Joi.number().min(50).max(130).required()
 	}),
 	fitMark: Joi.object<FitMarkInput>({
-		id: id.required(),
+		id: newId,
 		pairingId: id.required(),
 		visitId: id.required(),
 		fittedBy: line(80).min(1).required(),

@@ -1,10 +1,13 @@
 import Joi from 'joi';
+import { v7 as uuidv7 } from 'uuid';
 import { parseDay } from '../../../core/units/index.js';
 
 /** A UUID made by a client. */
 export const id = Joi.string()
 	.guid({ version: ['uuidv7', 'uuidv4'] })
 	.lowercase();
+/** The id of what a form makes, chosen here where the browser chose none. */
+export const newId = id.empty('').default(() => uuidv7());
 /** One line of plain text. */
 export const line = (max: number) =>
 	Joi.string()

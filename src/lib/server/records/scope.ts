@@ -24,18 +24,26 @@ export interface Scope {
 
 export const NOBODY: Scope = { personId: '', memberships: [], guestOf: [] };
 
+/** What a request is let in with: its scope, and the state of the records, which differs after every write to any. */
+export interface Admission {
+	readonly scope: Scope;
+	readonly snapshot: string;
+}
+
 /** The yards a person belongs to, by name, and the horses shared with them. */
-export async function scopeOf(db: Asker, personId: string): Promise<Scope> {
+export async function admissionOf(db: Asker, personId: string): Promise<Admission> {
 	const { membership, yard, horseGuest } = tables;
 	// One question, as every request asks it.
-	const { rows } = await db.execute<Pick<Scope, 'memberships' | 'guestOf'>>(sql`select
+	const { rows } = await db.execute<
+		Pick<Scope, 'memberships' | 'guestOf'> & Pick<Admission, 'snapshot'>
+	>(sql`select pg_current_snapshot()::text as snapshot,
 		(select coalesce(json_agg(json_build_object('yardId', ${yard.id}, 'yardName', ${yard.name}, 'role', ${membership.role})
 			order by ${yard.name}, ${yard.createdAt}), '[]')
 			from ${membership} join ${yard} on ${yard.id} = ${membership.yardId} where ${membership.personId} = ${personId}) as memberships,
 		(select coalesce(json_agg(json_build_object('horseId', ${horseGuest.horseId}, 'role', ${horseGuest.role})), '[]')
 			from ${horseGuest} where ${horseGuest.personId} = ${personId}) as "guestOf"`);
-	const { memberships, guestOf } = rows[0] ?? NOBODY;
-	return { personId, memberships, guestOf };
+	const { memberships, guestOf, snapshot } = rows[0] ?? { ...NOBODY, snapshot: '' };
+	return { scope: { personId, memberships, guestOf }, snapshot };
 }
 
 export const yardIds = (scope: Scope): string[] => scope.memberships.map((m) => m.yardId);

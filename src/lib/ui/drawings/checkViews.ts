@@ -138,6 +138,12 @@ export const CHECK_PICTURES: Readonly<Record<CheckId, CheckPicture>> = {
 		look: ['M122 132V146M142 132V146'],
 		says: 'The girth hanging from its straps into the groove'
 	},
+	'pad-lies': {
+		view: 'side',
+		hand: ['M84 88C130 78 190 80 246 78'],
+		look: ['M84 80V100', 'M246 70V90', 'M150 66V84M144 78L150 85L156 78'],
+		says: 'The pad’s edge in front and behind the saddle, and along the spine'
+	},
 	'seat-room': {
 		view: 'side',
 		hand: ['M196 54h28'],

@@ -24,7 +24,7 @@ export function adoptFile(draft: DraftVisit, result: FileResult, { station, oper
 		const at = line.station ?? station;
 		const taken = next.tracings.some((t) => t.station === at && t.repeat === line.repeat);
 		const repeat = line.repeat && !taken ? line.repeat : freeRepeat(next, at);
-		const facts = { source: kind === 'dxf' ? 'dxf' : 'svg', operator };
+		const facts = { source: kind === 'dxf' ? 'dxf' : kind === 'point-list' ? 'points' : 'svg', operator };
 		next = withTracing(next, draftTracing(at, repeat, frameAtApex(line.curve), facts));
 	}
 	return next;

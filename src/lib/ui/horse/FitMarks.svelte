@@ -1,4 +1,5 @@
 <script lang="ts">
+	import NewId from '$lib/ui/NewId.svelte';
 	import { enhance } from '$app/forms';
 	import type { JoinedCall } from '$core/call/index.js';
 	import type { Baseline } from '$core/change/index.js';
@@ -24,11 +25,10 @@
 		joined: JoinedCall | null;
 		/** What the back of the latest mark's day is in itself. */
 		baseline: Baseline | null;
-		newId: string;
 		/** What the last form of the page was answered. */
 		form: { message?: string; typed?: Record<string, string>; done?: string; id?: string } | null;
 	}
-	const { horseId, mayMark, pairingId, marks, gone, visits, day, joined, baseline, newId, form }: Props = $props();
+	const { horseId, mayMark, pairingId, marks, gone, visits, day, joined, baseline, form }: Props = $props();
 	const markHere = $derived(marks.find((m) => visits.some((v) => v.id === m.visitId && v.visitedOn === day)));
 	const alarming = $derived(joined?.verdict === 'refit' || joined?.verdict === 'stop');
 	let fitted = $state(false);
@@ -82,7 +82,7 @@
 					await update();
 				}}
 		>
-			<input type="hidden" name="id" value={newId} />
+			<NewId />
 			<input type="hidden" name="pairingId" value={pairingId} />
 			<label
 				>Fits from the visit of

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import NewId from '$lib/ui/NewId.svelte';
 	import { enhance } from '$app/forms';
 	import { formatDay, formatMoment } from '../format.js';
 
@@ -14,13 +15,12 @@
 	interface Props {
 		sent: readonly Sent[];
 		pairingId: string;
-		newId: string;
 		/** Shown once, when it was made. */
 		link: string | undefined;
 		/** The visit that a mark would be set on. */
 		latestTraced: string | undefined;
 	}
-	const { sent, pairingId, newId, link, latestTraced }: Props = $props();
+	const { sent, pairingId, link, latestTraced }: Props = $props();
 	const SAYS = { fits: 'it fits, from that day', refitted: 'refitted: it fits from that day', note: 'a note' } as const;
 </script>
 
@@ -61,7 +61,7 @@
 		</p>
 	{/if}
 	<form class="row" method="POST" action="?/report" use:enhance>
-		<input type="hidden" name="id" value={newId} />
+		<NewId />
 		<input type="hidden" name="pairingId" value={pairingId} />
 		<label
 			>open for <select class="select" name="days"

@@ -151,10 +151,8 @@ export const load: PageServerLoad = ({ locals, url, parent }) =>
 			setup: pairing && day ? setupCard(found, pairing.id, day) : null,
 			tried: day ? triedOn(found, pairings, day) : null,
 			cuts: cuts.map((c) => ({ station: c.station, then: outlineOf(c.then), now: outlineOf(c.now) })),
-			newFitMarkId: uuidv7(),
 			latestTraced: visits.find((v) => v.tracings > 0)?.visitedOn ?? null,
 			reports: may.includes('correct') ? await listReportLinks(db, locals.scope, horse) : null,
-			newReportId: uuidv7(),
 			saved: await savedVisit(db, horse.id, url.searchParams.get('saved'))
 		};
 	});

@@ -208,14 +208,12 @@
 		day={data.day}
 		joined={data.joined}
 		baseline={data.baseline}
-		newId={data.newFitMarkId}
 		{form}
 	/>
 	{#if data.reports && data.pairing}
 		<ReportLinks
 			sent={data.reports}
 			pairingId={data.pairing.id}
-			newId={data.newReportId}
 			link={form && 'link' in form ? form.link : undefined}
 			latestTraced={data.latestTraced ?? undefined}
 		/>

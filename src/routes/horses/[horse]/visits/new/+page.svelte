@@ -305,7 +305,7 @@
 				onkeep={(c) => keep(c, 'ruler')}
 			/>
 		{:else if mode === 'file'}
-			<FileDrop accept=".csv,.svg,.dxf,.json,text/csv,image/svg+xml" onfiles={takeFiles}>
+			<FileDrop accept=".csv,.svg,.dxf,.txt,.json,text/csv,text/plain,image/svg+xml" onfiles={takeFiles}>
 				<b>{reading ? 'Reading…' : 'Drop files here, or choose'}</b><br /><span class="quiet"
 					>points CSV, widths CSV, SVG or DXF in mm. Lines without a station go to {station}.</span
 				>
