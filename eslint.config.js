@@ -27,6 +27,7 @@ const CORE_ROOMS = [
 	'schedule',
 	'reading',
 	'call',
+	'diary',
 	'formats'
 ];
 const outside = [

@@ -1,5 +1,6 @@
 import { desc, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
+import sharp from 'sharp';
 import { v7 as uuidv7 } from 'uuid';
 import {
 	DEMO_PASSWORD,
@@ -10,6 +11,8 @@ import {
 	type DemoYard
 } from '../sim/demo/patrol.js';
 import { DEMO_RIDES, DEMO_SIGNS } from '../sim/demo/signs.js';
+import { DEMO_PHOTOS, demoPhotoSvg } from '../sim/demo/photos.js';
+import { DEMO_LONG_LINES, demoLongLine } from '../sim/demo/longLines.js';
 import { demoVisits } from '../sim/demo/visits.js';
 import type { LoggedChange } from '../src/core/schedule/index.js';
 import { addDays } from '../src/core/units/index.js';
@@ -65,8 +68,28 @@ async function loadVisits(
 			operator
 		}))
 	);
-	await db.insert(tables.tracing).values(rows);
+	await db.insert(tables.tracing).values([...rows, ...longLineRows(horse.name, made, operator)]);
 	return made.map(({ id, visitedOn }) => ({ id, visitedOn }));
+}
+
+/** Long lines of the visits that drew them, as drawn with the flexible curve: a point every 10 mm. */
+function longLineRows(name: string, visits: readonly { readonly id: string }[], operator: string) {
+	return (DEMO_LONG_LINES[name] ?? []).flatMap(({ before, rockMm, lowAtMm }) => {
+		const visit = visits[visits.length - 1 - before];
+		if (!visit) return [];
+		return (['near', 'off'] as const).map((side, i) => {
+			const line = demoLongLine(rockMm + i, lowAtMm);
+			return {
+				id: uuidv7(),
+				visitId: visit.id,
+				station: `L100${side}`,
+				repeat: 1,
+				...line,
+				source: 'points',
+				operator
+			};
+		});
+	});
 }
 
 interface NotedHorse {
@@ -86,6 +109,38 @@ function trialId(name: string): string {
 	return found;
 }
 
+/** Standard photos of a horse, drawn, with the taps that name them. */
+async function loadPhotos(db: Asker, name: string, at: NotedHorse): Promise<void> {
+	for (const made of DEMO_PHOTOS[name] ?? []) {
+		const visit = at.visits[at.visits.length - 1 - made.before];
+		if (!visit) continue;
+		const bytes = await sharp(Buffer.from(demoPhotoSvg(made)))
+			.jpeg({ quality: 80 })
+			.toBuffer();
+		const id = uuidv7();
+		await db.insert(tables.photo).values({
+			id,
+			yardId: at.yardId,
+			visitId: visit.id,
+			kind: made.view,
+			mediaType: 'image/jpeg',
+			bytes,
+			sha256: createHash('sha256').update(bytes).digest('hex'),
+			madeBy: at.madeBy
+		});
+		await db.insert(tables.visitEntry).values({
+			id: uuidv7(),
+			visitId: visit.id,
+			field: `photo/${made.view}`,
+			value: { v: id },
+			replaces: [],
+			device: uuidv7(),
+			madeAt: new Date(`${visit.visitedOn}T09:40Z`),
+			madeBy: at.madeBy
+		});
+	}
+}
+
 /** What hands, eyes and riders noted of a horse. */
 async function loadNotes(db: Asker, name: string, at: NotedHorse): Promise<void> {
 	const device = uuidv7();
@@ -96,7 +151,7 @@ async function loadNotes(db: Asker, name: string, at: NotedHorse): Promise<void>
 			id: uuidv7(),
 			visitId: visit.id,
 			field: field.replace('PAIRING', at.pairingId).replace(/TRIAL\d/, (name) => trialId(name)),
-			value: { v: value as EntryValue },
+			value: { v: (value === 'DAY' ? visit.visitedOn : value) as EntryValue },
 			replaces: [],
 			device,
 			madeAt: new Date(`${visit.visitedOn}T09:30Z`),
@@ -151,7 +206,9 @@ async function loadHorse(
 			fittedBy: DEMO_PEOPLE.fitter.name,
 			madeBy
 		});
-	await loadNotes(db, horse.name, { horseId, yardId, pairingId, saddleId, madeBy, visits });
+	const noted = { horseId, yardId, pairingId, saddleId, madeBy, visits };
+	await loadNotes(db, horse.name, noted);
+	await loadPhotos(db, horse.name, noted);
 	await rejudgeHorse(db, { id: horseId, bornYear });
 }
 

@@ -34,8 +34,8 @@ function tape({ girthCm, lengthCm, bladeToRibMm, score }: Tape): DemoNote[] {
 	return [
 		['tape/girthCm', girthCm],
 		['tape/lengthCm', lengthCm],
-		['tape/withersCm', Math.round(girthCm * 0.83)],
-		['tape/croupCm', Math.round(girthCm * 0.83) + 1],
+		['tape/withersCm', Math.round(lengthCm * 0.95)],
+		['tape/croupCm', Math.round(lengthCm * 0.95) + 1],
 		['tape/bladeToRibMm', bladeToRibMm],
 		['tape/swingMm', 65],
 		['tape/lowestMm', Math.round(bladeToRibMm * 0.55)],
@@ -106,6 +106,8 @@ const MARRAM: DemoSigns = {
 		sign('soreness', 'pocket', 'off', 1, { extent: 'spot' }),
 		sign('sweat', 'pocket', 'near', 1),
 		['rest/sweat', true],
+		['treat/asked', ['stretches']],
+		['answered/stretches', 'DAY'],
 		...QUIET
 	],
 	0: [
@@ -134,6 +136,9 @@ const MARRAM: DemoSigns = {
 		check('bare', 'side-grip', 'rolls'),
 		['pad/pad', 'thin'],
 		['checked/bare', true],
+		['lift/back', 'none'],
+		['treat/did', ['looked']],
+		['treat/asked', ['call-fitter', 'in-hand']],
 		['decide/action', 'fitter'],
 		['done', true]
 	]
@@ -166,6 +171,7 @@ const SAMPHIRE: DemoSigns = {
 		...QUIET,
 		['rest/sweat', true],
 		...FITS,
+		['lift/back', 'little'],
 		...tape({ girthCm: 185, lengthCm: 160, bladeToRibMm: 470, score: 5 }),
 		['decide/action', 'ride-on'],
 		['done', true]
@@ -191,6 +197,10 @@ const THRIFT: DemoSigns = {
 		sign('hair', 'blade', 'off', 5, { form: 'round', extent: 'spot', age: 'years' }),
 		...QUIET,
 		...tape({ girthCm: 192, lengthCm: 164, bladeToRibMm: 480, score: 6 }),
+		['gauge/bare/5', 'gap-above'],
+		['gauge/bare/7', 'flush'],
+		['gauge/pad/7', 'gap-above'],
+		['gauge/pad/8', 'flush'],
 		// Three saddles tried beside the one that pinches.
 		['trial/TRIAL1', { name: 'Tide Mill wide', kind: 'general' }],
 		tried(1, 'place', 'behind-swing'),
@@ -246,6 +256,14 @@ const EIDER: DemoSigns = {
 		sign('skin', 'girth', 'near', 1),
 		sign('hair', 'girth', 'off', 1),
 		...QUIET,
+		// A thick pad that makes the bridge itself.
+		setup('pad', 'thick'),
+		setup('padMm', 22),
+		setup('packedMm', 14),
+		['gap/PAIRING/middle-near', 6],
+		['gap/PAIRING/middle-off', 6],
+		check('bare', 'contact', 'even'),
+		check('pad', 'contact', 'gap-middle'),
 		...tape({ girthCm: 187, lengthCm: 152, bladeToRibMm: 440, score: 7 })
 	]
 };
@@ -271,7 +289,7 @@ export const DEMO_RIDES: Readonly<Record<string, readonly DemoRide[]>> = {
 	],
 	Samphire: [
 		[9, [], []],
-		[5, [], []],
+		[5, ['soft-ears', 'tail-swings'], []],
 		[2, [], []]
 	],
 	Thrift: [

@@ -1,5 +1,8 @@
 import {
+	cutsOf,
+	isLongLine,
 	measureCurve,
+	measureLongLine,
 	REPORTED_DEPTHS_MM,
 	SIDES,
 	type CurveMeasures,
@@ -73,9 +76,23 @@ function stationJson(list: readonly { t: Tracing; m: CurveMeasures }[]): Record<
 	};
 }
 
+function longLineJson(t: Tracing): Record<string, unknown> {
+	const m = measureLongLine(t.curve);
+	return {
+		date: t.visitedOn,
+		station: t.station,
+		repeat: t.repeat,
+		rock_mm: orNull(m.rockMm),
+		rock_radius_mm: orNull(m.radiusMm),
+		low_at_mm: orNull(m.lowAtMm),
+		turn_deg: orNull(m.turnDeg)
+	};
+}
+
 /** The answer of `zt measure`: every tracing, and every visit and station. */
 export function measureJson(tracings: readonly Tracing[]): Record<string, unknown> {
-	const measured = tracings.map((t) => ({ t, m: measureCurve(t.curve) }));
+	const long = tracings.filter((t) => isLongLine(t.station));
+	const measured = cutsOf(tracings).map((t) => ({ t, m: measureCurve(t.curve) }));
 	const groups = new Map<string, typeof measured>();
 	for (const e of measured) {
 		const key = `${e.t.visitedOn} ${e.t.station}`;
@@ -83,6 +100,7 @@ export function measureJson(tracings: readonly Tracing[]): Record<string, unknow
 	}
 	return {
 		tracings: measured.map((e) => tracingJson(e.t, e.m)),
-		stations: [...groups.values()].map(stationJson)
+		stations: [...groups.values()].map(stationJson),
+		...(long.length > 0 ? { long_lines: long.map(longLineJson) } : {})
 	};
 }

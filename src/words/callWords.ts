@@ -1,5 +1,6 @@
 import type { Call, JoinedCall, MeasureNext, NextStep, Reason, Verdict } from '../core/call/index.js';
 import type { Baseline } from '../core/change/index.js';
+import type { LongLineMeasures } from '../core/curve/index.js';
 import { readingSentence } from './readingWords.js';
 
 type Data = Reason['data'];
@@ -97,6 +98,38 @@ export function baselineSentence({ wasted, sure, hollowMm }: Baseline): string |
 		return hollow === undefined ? [] : [`${name} ${mm(hollow)}`];
 	};
 	return `This back was hollow behind the blade on that day (${[...side('near'), ...side('off')].join(', ')} mm; ${surenessWords(sure)}): the mark is no target, and muscle that comes back is progress. Why it wasted is a matter for a vet.`;
+}
+
+/** What a long line says, in one line. */
+export function longLineWords({ rockMm, radiusMm, lowAtMm, turnDeg, toMm }: LongLineMeasures): string {
+	const rock =
+		rockMm > 1
+			? `rock ${rockMm.toFixed(0)} mm${radiusMm === undefined ? '' : ` (radius ${(radiusMm / 1000).toFixed(1)} m)`}`
+			: rockMm < -1
+				? `rises ${(-rockMm).toFixed(0)} mm in the middle`
+				: 'runs straight';
+	const low = lowAtMm === undefined ? 'no low point inside it' : `lowest ${Math.round(lowAtMm)} mm behind the blade`;
+	return `${rock}, ${low}, turns ${turnDeg.toFixed(0)}° behind the withers (to ${toMm} mm)`;
+}
+
+/** What came back since a hollow back was marked as fitted; undefined where nothing has, or it was not hollow. */
+export function regainedSentence(
+	baseline: Baseline,
+	changes: readonly {
+		readonly station: string;
+		readonly side: string;
+		readonly mm: number;
+		readonly sdMm: number;
+		readonly real: boolean;
+	}[]
+): string | undefined {
+	if (!baseline.wasted) return undefined;
+	const back = (['near', 'off'] as const).flatMap((side) => {
+		const c = changes.find((x) => x.station === 'T8' && x.side === side);
+		return c && c.mm > 0 ? [`${side} ${changeWords(c)}`] : [];
+	});
+	if (back.length === 0) return undefined;
+	return `Regained behind the blade since then: ${back.join('; ')}. That is progress; shims come out as it returns.`;
 }
 
 const VERDICT_MEANS: Readonly<Record<Verdict, string>> = {

@@ -11,6 +11,10 @@ import type {
 	Stage
 } from '../core/checks/index.js';
 
+const STATION_WORDS: Readonly<Record<string, string>> = { L100near: 'Long line near', L100off: 'Long line off' };
+/** Where a tracing was taken, as it is said. */
+export const stationWords = (station: string): string => STATION_WORDS[station] ?? station;
+
 export const STAGE_WORDS: Readonly<Record<Stage, string>> = {
 	bare: 'no pad',
 	pad: 'with its pad',
@@ -23,7 +27,9 @@ export const SADDLE_KIND_WORDS: Readonly<Record<SaddleKind, string>> = {
 	jumping: 'jumping',
 	dressage: 'dressage',
 	western: 'Western',
-	stock: 'stock'
+	stock: 'stock',
+	tree: 'bare tree',
+	form: 'fitting form'
 };
 
 export const PLACE_WORDS: Readonly<Record<Place, string>> = {
@@ -245,6 +251,10 @@ const CONTRADICTIONS: Readonly<Record<string, string>> = {
 	'pencil-but-fingers': 'The pencil sticks where three fingers fit.',
 	'more-with-rider': 'More room above the withers with a rider than without.',
 	'narrow-but-tips-forward': 'The angle says too narrow, yet the pommel is low. A narrow front tips back.',
+	'rider-forward-rear-low':
+		'Bare, the rear looks low, yet the rider is tipped forward: pad, girth or rider turns it, or one was misread.',
+	'rider-back-front-low':
+		'Bare, the front looks low, yet the rider is tipped back: pad, girth or rider turns it, or one was misread.',
 	'wide-but-tips-back': 'The angle says too wide, yet the cantle is low. A wide front tips forward.'
 };
 export const contradictionWords = (code: string): string => `${CONTRADICTIONS[code] ?? code} Do both again.`;

@@ -159,6 +159,8 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'mesh-too-large': (d) => `${d['triangles']} triangles; at most ${d['limit']} are read. Thin the scan out first.`,
 	'mesh-no-back': (d) =>
 		`The scan is ${d['longest']} long in its own unit: no back in mm, cm, m or inches. Cut it to the back and export it again.`,
+	'long-line-short': (d) =>
+		`The long line reaches ${d['reachesMm']} mm behind the blade mark; it must begin there and reach ${d['leastMm']} mm at least.`,
 	'too-few-cuts': (d) =>
 		`A back needs cuts at two stations at least; this day has ${d['cuts']}. Trace T8, T13 and T18 on one day.`,
 	'ruler-line': (d) => `The ruler said something that is not understood (${d['why']}). Switch it off and on again.`,

@@ -11,3 +11,4 @@ export * from './roleWords.js';
 export * from './deedWords.js';
 export * from './seatWords.js';
 export * from './setupWords.js';
+export * from './diaryWords.js';

@@ -1,7 +1,8 @@
 import type { ReadingCode, Weight, WidthReading } from '../core/reading/index.js';
 import type { GoingSign, Rung } from '../core/visit/index.js';
 import type { ZoneId } from '../core/zones/index.js';
-import { answerWords, CHECK_WORDS, contradictionWords } from './checkWords.js';
+import type { CheckId, Stage } from '../core/checks/index.js';
+import { answerWords, CHECK_WORDS, contradictionWords, STAGE_WORDS } from './checkWords.js';
 import { ACTION_WORDS, BEHAVIOUR_WORDS, GOING_WORDS, lookAgainWords, RUNG_WORDS } from './visitWords.js';
 import { KIND_WORDS, placeWords, ZONE_WORDS } from './signWords.js';
 
@@ -196,6 +197,12 @@ export const READING_WORDS: Readonly<Record<ReadingCode, ReadingWords>> = {
 		says: (d) => `${at(d)}: head came up when squeezed`,
 		rule: 'A hard squeeze in front of and below the withers raises any horse’s head: a reflex, not yet pain.',
 		doubt: 'Press flat and light, the same on both sides. The same answer then, or again next time: pain, vet first.'
+	},
+	'room-moved': {
+		says: (d) =>
+			`${CHECK_WORDS[d['check'] as CheckId].name}, ${STAGE_WORDS[d['stage'] as Stage]}: ${d['from']} fingers at the fit mark, ${d['to']} now (${Number(d['mm']) < 0 ? '−' : '+'}${Math.abs(Number(d['mm']))} mm)`,
+		rule: 'Room in front that moves by more than counting can show: the saddle stands lower or higher than when it was fitted.',
+		doubt: 'Another hand, another pad or another place moves it too. Count again, bare, at the same place.'
 	},
 	'width-narrow': {
 		says: (d) => `Too narrow (${widthSure(d)})`,

@@ -25,3 +25,13 @@ export const SHEET_WARNING_WORDS: Readonly<Record<SheetWarning, string>> = {
 	'marks-uneven': 'The printed marks do not lie where they should: the sheet is bent, or its pages are badly taped.',
 	'printed-scale': 'The sheet seems to be printed at another scale. Measure the check rule and enter what it reads.'
 };
+
+/** Ways of entering tracings at the desk. */
+export const DESK_MODES = [
+	['keypad', 'Keypad'],
+	['sheets', 'Sheets'],
+	['scan', 'Scan'],
+	['ruler', 'Ruler'],
+	['file', 'File'],
+	['picture', 'Picture']
+] as const;

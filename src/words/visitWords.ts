@@ -1,4 +1,6 @@
-import type { GoingSign, Rung, Step, Way } from '../core/visit/index.js';
+import { buildOf, type Build, type Heights, type MarkDoubt } from '../core/load/index.js';
+import type { GaugeOn, GaugeReading, GaugeSays } from '../core/setup/index.js';
+import type { BackLift, EaseSign, GoingSign, Rung, Step, Way } from '../core/visit/index.js';
 
 export const STEP_WORDS: Readonly<Record<Step, string>> = {
 	before: 'Before the ride',
@@ -124,7 +126,10 @@ export const PHOTO_WORDS: Readonly<Record<string, readonly [name: string, how: s
 	front45: ['45° in front', 'Stand at the shoulder, camera at wither height, both ears in the picture.'],
 	side: ['Side', 'Four lengths away, camera at the height of the back, all four feet in the picture.'],
 	rear45: ['45° behind', 'Well clear of the hind feet, camera at croup height.'],
-	above: ['Above', 'From a block behind and to the side, somebody holding: the whole back, head up.']
+	above: ['Above', 'From a block behind and to the side, somebody holding: the whole back, head up.'],
+	'saddle-front45': ['Saddle, 45° in front', 'Saddle or form on, no pad: the points or bars against the shoulder.'],
+	'saddle-side': ['Saddle, side', 'From its own height: the seat’s line, front edge and rear.'],
+	'saddle-rear45': ['Saddle, 45° behind', 'Well clear of the hind feet: panel or bar on the back, and the channel.']
 };
 
 /** What a ride log asks, in taps. */
@@ -141,6 +146,70 @@ export const BEHAVIOUR_WORDS: Readonly<Record<string, string>> = {
 	rears: 'rears',
 	fidgets: 'fidgets after 20 minutes'
 };
+
+/** Signs of ease: kept beside the troubles, as they count as well (common practice, no source). */
+export const EASE_WORDS: Readonly<Record<EaseSign, string>> = {
+	'soft-ears': 'soft ears',
+	licks: 'licks and chews',
+	'tail-swings': 'tail swings',
+	oversteps: 'oversteps'
+};
+/** Whatever a ride can have shown. */
+export const SEEN_WORDS: Readonly<Record<string, string>> = { ...BEHAVIOUR_WORDS, ...EASE_WORDS };
+
+export const GAIT_WORDS = { walk: 'walk', trot: 'trot', canter: 'canter' } as const;
+
+/** Back lift to a light tickle under the belly, with what it means (common practice, no source). */
+export const LIFT_WORDS: Readonly<Record<BackLift, readonly [name: string, means: string]>> = {
+	none: ['stays down', 'A back that does not come up is weak, stiff or sore: press along it again, flat and light.'],
+	little: ['a little', 'It comes up some: usual in a grown horse in work.'],
+	well: ['comes up well', 'It needs its room: never a shim in the middle under a young back that lifts like this.']
+};
+
+const BUILD_WORDS: Readonly<Record<Build, string>> = {
+	uphill: 'built uphill',
+	level: 'level',
+	downhill: 'built downhill'
+};
+/** Withers against croup on a day. */
+export const heightsLine = (h: Heights): string => {
+	const apart = h.withersCm - h.croupCm;
+	return `withers ${h.withersCm} cm, croup ${h.croupCm} cm: ${apart === 0 ? 'alike' : `${Math.abs(apart)} cm ${apart < 0 ? 'lower' : 'higher'} in front`}, ${BUILD_WORDS[buildOf(h)]}`;
+};
+export const gainedWords = (gainedCm: number, real: boolean): string =>
+	real
+		? `The withers ${gainedCm > 0 ? 'gained' : 'lost'} ${Math.abs(gainedCm)} cm on the croup: level and balance of the saddle go with it.`
+		: 'No change that a tape could tell.';
+
+export const MARK_DOUBT_WORDS: Readonly<Record<MarkDoubt, string>> = {
+	'blade-ways':
+		'The blade’s edge lies more than two fingers apart in the two ways: one of them is wrong. Find it again.',
+	'rib-ways': 'The last rib lies more than two fingers apart in the two ways: one of them is wrong. Find it again.',
+	'length-moved':
+		'Blade to rib is more than two fingers off last time: one of the marks is wrong. Find both again before tracing.',
+	'lowest-moved': 'The lowest point lies more than two fingers off last time: is the horse square, head straight?'
+};
+
+export const GAUGE_ON_WORDS: Readonly<Record<GaugeOn, string>> = { bare: 'on the bare back', pad: 'over the half pad' };
+export const GAUGE_WORDS: Readonly<Record<GaugeSays, string>> = {
+	flush: 'flush',
+	'gap-above': 'gap above: too narrow',
+	rocks: 'rocks: too wide'
+};
+/** What the gauge says, in one sentence. */
+export function gaugeSentence(g: GaugeReading): string {
+	const where = GAUGE_ON_WORDS[g.on];
+	if (g.contradicts) return `A wider size cannot be too narrow where a smaller one rocks: lay them again ${where}.`;
+	if (g.size !== undefined)
+		return `Size ${g.size} lies flush ${where}: take that one${g.on === 'bare' ? '; again over the half pad that will be used' : ''}.`;
+	if (g.above !== undefined && g.below !== undefined)
+		return g.below - g.above > 1
+			? `Wider than ${g.above}, narrower than ${g.below} ${where}: try between.`
+			: `Between ${g.above} and ${g.below} ${where}: no size of this gauge is its own.`;
+	return g.above !== undefined
+		? `Wider than ${g.above} ${where}: try the next.`
+		: `Narrower than ${g.below} ${where}: try the one before.`;
+}
 
 export const WHEN_WORDS: Readonly<Record<string, string>> = {
 	girthing: 'at girthing',

@@ -108,7 +108,7 @@ describe('a new fit mark', () => {
 				/data-testid="verdict"[^>]*>([A-Za-z]+)/.exec(page))?.[1];
 		};
 		expect(await verdict()).to.equal('Refit');
-		await owner.post(`/horses/${id}?/fit`, {
+		await owner.post(`/horses/${id}/saddle?/fit`, {
 			id: mark,
 			pairingId,
 			visitId: visitIds[visitIds.length - 1] as string,
@@ -121,7 +121,7 @@ describe('a new fit mark', () => {
 			.db.select({ id: tables.fitMark.id })
 			.from(tables.fitMark)
 			.where(and(eq(tables.fitMark.visitId, visitIds.at(-1) as string), isNull(tables.fitMark.undoneAt)));
-		await owner.post(`/horses/${id}?/unfit`, { id: stands?.id ?? '', out: 'yes' });
+		await owner.post(`/horses/${id}/saddle?/unfit`, { id: stands?.id ?? '', out: 'yes' });
 		expect(await verdict()).to.equal('Refit');
 	});
 });

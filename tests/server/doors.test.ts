@@ -85,18 +85,26 @@ describe('every door', () => {
 			'GET /horses/new': { path: `/horses/new?yard=${foreign.yardId}` },
 			'POST /horses/new': { path: '/horses/new', form: { ...edit, id: uuidv7() } },
 			'GET /horses/[horse]': { path: horse },
-			'POST /horses/[horse]?/fit': {
-				path: `${horse}?/fit`,
+			'GET /horses/[horse]/saddle': { path: `${horse}/saddle` },
+			'POST /horses/[horse]?/answered': {
+				path: `${horse}?/answered`,
+				form: { visit: visitId, what: 'rest', done: 'yes' }
+			},
+			'POST /horses/[horse]/saddle?/fit': {
+				path: `${horse}/saddle?/fit`,
 				form: { id: uuidv7(), pairingId: foreign.pairingId, visitId, fittedBy: 'Somebody', confirmed: 'yes' }
 			},
-			'POST /horses/[horse]?/report': {
-				path: `${horse}?/report`,
+			'POST /horses/[horse]/saddle?/report': {
+				path: `${horse}/saddle?/report`,
 				form: { id: uuidv7(), pairingId: uuidv7(), days: '14' }
 			},
-			'POST /horses/[horse]?/endReport': { path: `${horse}?/endReport`, form: { id: uuidv7() } },
-			'POST /horses/[horse]?/putAside': { path: `${horse}?/putAside`, form: { id: uuidv7() } },
-			'POST /horses/[horse]?/takeAnswer': { path: `${horse}?/takeAnswer`, form: { id: uuidv7() } },
-			'POST /horses/[horse]?/unfit': { path: `${horse}?/unfit`, form: { id: mark?.id ?? '', out: 'yes' } },
+			'POST /horses/[horse]/saddle?/endReport': { path: `${horse}/saddle?/endReport`, form: { id: uuidv7() } },
+			'POST /horses/[horse]/saddle?/putAside': { path: `${horse}/saddle?/putAside`, form: { id: uuidv7() } },
+			'POST /horses/[horse]/saddle?/takeAnswer': { path: `${horse}/saddle?/takeAnswer`, form: { id: uuidv7() } },
+			'POST /horses/[horse]/saddle?/unfit': {
+				path: `${horse}/saddle?/unfit`,
+				form: { id: mark?.id ?? '', out: 'yes' }
+			},
 			'GET /horses/[horse]/edit': { path: `${horse}/edit` },
 			'POST /horses/[horse]/edit?/save': { path: `${horse}/edit?/save`, form: edit },
 			'POST /horses/[horse]/edit?/out': { path: `${horse}/edit?/out`, form: { out: 'yes' } },
@@ -265,7 +273,7 @@ describe('every door', () => {
 				await viewer.send('PUT', `/api/visits/${v.id}`, v),
 				await viewer.send('POST', `/api/visits/${v.id}/tracings`, v),
 				await viewer.send('DELETE', `/api/visits/${foreign.visitIds[0]}`),
-				await viewer.post(`/horses/${foreign.id}?/fit`, {
+				await viewer.post(`/horses/${foreign.id}/saddle?/fit`, {
 					id: uuidv7(),
 					pairingId: foreign.pairingId,
 					visitId: foreign.visitIds[0] as string,

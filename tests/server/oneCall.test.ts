@@ -96,7 +96,7 @@ describe('a fit mark is meant', () => {
 		const id = uuidv7();
 		const visitId = visitIds.at(-1) as string;
 		const set = (more: Record<string, string>) =>
-			owner.post(`/horses/${horseId}?/fit`, { id, pairingId, visitId, fittedBy: 'Isolde Quay', ...more });
+			owner.post(`/horses/${horseId}/saddle?/fit`, { id, pairingId, visitId, fittedBy: 'Isolde Quay', ...more });
 		const count = (await marksOf(horseId)).length;
 		expect((await set({ fittedBy: ' ' })).status).to.equal(400);
 		const unmeant = await set({});
@@ -108,11 +108,11 @@ describe('a fit mark is meant', () => {
 		expect((await set({ confirmed: 'yes', id: uuidv7(), fittedBy: 'Somebody else' })).status).to.equal(409);
 		const mark = (await marksOf(horseId)).find((m) => m.visitId === visitId);
 		expect(mark?.fittedBy).to.equal('Isolde Quay');
-		const undo = (out: string) => owner.post(`/horses/${horseId}?/unfit`, { id: mark?.id as string, out });
+		const undo = (out: string) => owner.post(`/horses/${horseId}/saddle?/unfit`, { id: mark?.id as string, out });
 		await undo('yes');
 		const page = async () => (await owner.get(`/horses/${horseId}`)).text();
 		expect(verdictOn(await page())).to.equal('Refit');
-		expect(await page()).to.contain('Put back the fit mark');
+		expect(await (await owner.get(`/horses/${horseId}/saddle`)).text()).to.contain('Put back the fit mark');
 		await undo('no');
 		expect(shapeOn(await page()) ?? verdictOn(await page())).to.equal('Steady');
 		await undo('yes');

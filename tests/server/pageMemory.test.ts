@@ -6,7 +6,7 @@ import { clientAt, serverUrl, type Client } from '../support/client.js';
 import { database } from '../support/database.js';
 import { clientOf, makePerson } from '../support/people.js';
 
-import { noteBody, visitBody } from '../support/visits.js';
+import { batchBody, noteBody, visitBody } from '../support/visits.js';
 
 describe('a page drawn before', () => {
 	const [yardId, horseId] = [uuidv7(), uuidv7()];
@@ -57,12 +57,8 @@ describe('a page drawn before', () => {
 		expect(await pageOf()).to.include('Renamed');
 		expect(await pageOf(`/?yard=${yardId}`)).to.include('Renamed');
 		expect(await again(`/horses/${horseId}/signs`)).to.equal(true);
-		const walked = uuidv7();
-		const tap = await owner.send('POST', `/api/visits/${walked}/entries`, {
-			horseId,
-			visitedOn: '2026-05-02',
-			entries: [noteBody('zone/W1/near/white', 2)]
-		});
+		const batch = batchBody(horseId, [noteBody('sign/hair/pocket/near', { grade: 5, age: 'new' })], '2026-05-02');
+		const tap = await owner.send('POST', `/api/visits/${uuidv7()}/entries`, batch);
 		expect(tap.status).to.equal(200);
 		expect(await pageOf(`/horses/${horseId}/signs`)).to.match(/white/i);
 		await database()

@@ -52,7 +52,7 @@ describe('a horse of one’s own, from nothing to a call', () => {
 	it('with a fit mark it has a call, also for later visits', async () => {
 		const { pairingId, visitIds } = await demoHorse('Glasswort');
 		const mark = { id: uuidv7(), pairingId, visitId: visitIds[0] as string, fittedBy: 'Isolde Quay' };
-		expect((await owner.post(`/horses/${horseId}?/fit`, mark)).status).to.equal(200);
+		expect((await owner.post(`/horses/${horseId}/saddle?/fit`, mark)).status).to.equal(200);
 		const later = visitBody(horseId, '2026-03-15', 3, ['T8']);
 		await owner.send('PUT', `/api/visits/${later.id}`, later);
 		const calls = await database()

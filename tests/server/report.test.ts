@@ -20,7 +20,7 @@ describe('a report for somebody without an account', () => {
 	const linkOf = async (id: string) =>
 		(await database().db.select().from(tables.reportLink).where(eq(tables.reportLink.id, id)))[0];
 	async function make(id = uuidv7()): Promise<{ id: string; path: string }> {
-		const page = await (await owner.post(`/horses/${horseId}?/report`, { id, pairingId, days: '14' })).text();
+		const page = await (await owner.post(`/horses/${horseId}/saddle?/report`, { id, pairingId, days: '14' })).text();
 		const path = /\/report\/[\w-]{32}/.exec(page)?.[0];
 		if (!path) throw new Error(`no link was shown: ${page.slice(0, 400)}`);
 		return { id, path };
@@ -57,7 +57,7 @@ describe('a report for somebody without an account', () => {
 		expect((await nobody.get(guessed)).status).to.equal(404);
 		expect((await nobody.get('/report/short')).status).to.be.within(400, 404);
 		const { id, path } = await make();
-		await owner.post(`/horses/${horseId}?/endReport`, { id });
+		await owner.post(`/horses/${horseId}/saddle?/endReport`, { id });
 		expect((await nobody.get(path)).status).to.equal(410);
 		await answer(path);
 		expect((await linkOf(id))?.answer).to.be.null;
@@ -83,8 +83,8 @@ describe('a report for somebody without an account', () => {
 		const marks = () => database().db.select().from(tables.fitMark).where(eq(tables.fitMark.horseId, horseId));
 		expect(await marks()).to.deep.equal([]);
 		expect(await (await owner.get(`/horses/${horseId}`)).text()).to.include('Shim out, close fit');
-		await owner.post(`/horses/${horseId}?/takeAnswer`, { id });
-		await owner.post(`/horses/${horseId}?/takeAnswer`, { id });
+		await owner.post(`/horses/${horseId}/saddle?/takeAnswer`, { id });
+		await owner.post(`/horses/${horseId}/saddle?/takeAnswer`, { id });
 		const [mark, ...more] = await marks();
 		expect(mark).to.include({ visitId, pairingId, fittedBy: 'Isolde Quay' });
 		expect(more).to.deep.equal([]);
@@ -108,12 +108,12 @@ describe('a report for somebody without an account', () => {
 		const guest = await clientOf(fitter);
 		for (const client of [stranger, guest]) {
 			expect(
-				(await client.post(`/horses/${horseId}?/report`, { id: uuidv7(), pairingId, days: '14' })).status
+				(await client.post(`/horses/${horseId}/saddle?/report`, { id: uuidv7(), pairingId, days: '14' })).status
 			).to.be.within(403, 404);
-			expect((await client.post(`/horses/${horseId}?/endReport`, { id })).status).to.be.within(403, 404);
+			expect((await client.post(`/horses/${horseId}/saddle?/endReport`, { id })).status).to.be.within(403, 404);
 		}
 		expect((await linkOf(id))?.revokedAt).to.be.null;
 		const demo = await signedIn('owner');
-		expect((await demo.post(`/horses/${horseId}?/putAside`, { id })).status).to.equal(404);
+		expect((await demo.post(`/horses/${horseId}/saddle?/putAside`, { id })).status).to.equal(404);
 	});
 });

@@ -54,6 +54,21 @@ async function answered({ yardId, horseId, pairingId }: Place): Promise<string> 
 	return id;
 }
 
+/** Something asked of the owner at the place's visit. */
+async function askedRest({ visitId, extra }: Place): Promise<void> {
+	await database()
+		.db.insert(tables.visitEntry)
+		.values({
+			id: uuidv7(),
+			visitId,
+			field: 'treat/asked',
+			value: { v: ['rest'] },
+			replaces: [],
+			device: extra.id,
+			madeAt: new Date('2026-03-14T09:00Z')
+		});
+}
+
 /** Who is let in, by route and method: `GET` of a page stands without a method of its own. */
 export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask: Ask]>> = {
 	'/': ['OBFVW', get((p) => `/?yard=${p.yardId}`)],
@@ -144,23 +159,34 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 			return c.post(`/horses/${p.horseId}/share?/end`, { person: p.extra.id });
 		}
 	],
-	'/horses/[horse] ?report': [
+	'/horses/[horse]/saddle': ['OBFVWAG', horsePage('/saddle')],
+	'/horses/[horse] ?answered': [
 		'OB',
-		(c, p) => c.post(`/horses/${p.horseId}?/report`, { id: uuidv7(), pairingId: p.pairingId, days: '14' })
+		async (c, p) => {
+			await askedRest(p);
+			return c.post(`/horses/${p.horseId}?/answered`, { visit: p.visitId, what: 'rest', done: 'yes' });
+		}
 	],
-	'/horses/[horse] ?endReport': ['OB', (c, p) => c.post(`/horses/${p.horseId}?/endReport`, { id: uuidv7() })],
-	'/horses/[horse] ?putAside': [
+	'/horses/[horse]/saddle ?report': [
 		'OB',
-		async (c, p) => c.post(`/horses/${p.horseId}?/putAside`, { id: await answered(p) })
+		(c, p) => c.post(`/horses/${p.horseId}/saddle?/report`, { id: uuidv7(), pairingId: p.pairingId, days: '14' })
 	],
-	'/horses/[horse] ?takeAnswer': [
+	'/horses/[horse]/saddle ?endReport': [
+		'OB',
+		(c, p) => c.post(`/horses/${p.horseId}/saddle?/endReport`, { id: uuidv7() })
+	],
+	'/horses/[horse]/saddle ?putAside': [
+		'OB',
+		async (c, p) => c.post(`/horses/${p.horseId}/saddle?/putAside`, { id: await answered(p) })
+	],
+	'/horses/[horse]/saddle ?takeAnswer': [
 		'OB',
 		async (c, p) => {
 			await database().db.delete(tables.fitMark).where(eq(tables.fitMark.pairingId, p.pairingId));
-			return c.post(`/horses/${p.horseId}?/takeAnswer`, { id: await answered(p) });
+			return c.post(`/horses/${p.horseId}/saddle?/takeAnswer`, { id: await answered(p) });
 		}
 	],
-	'/horses/[horse] ?fit': [
+	'/horses/[horse]/saddle ?fit': [
 		'OBF',
 		async (c, p) => {
 			const mark = {
@@ -170,17 +196,17 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 				fittedBy: 'Isolde Quay',
 				confirmed: 'yes'
 			};
-			return c.post(`/horses/${p.horseId}?/fit`, mark);
+			return c.post(`/horses/${p.horseId}/saddle?/fit`, mark);
 		}
 	],
-	'/horses/[horse] ?unfit': [
+	'/horses/[horse]/saddle ?unfit': [
 		'OBF',
 		async (c, p) => {
 			const id = uuidv7();
 			const { pairingId, horseId, visitId } = p;
 			await database().db.delete(tables.fitMark).where(eq(tables.fitMark.pairingId, pairingId));
 			await database().db.insert(tables.fitMark).values({ id, pairingId, horseId, visitId, fittedBy: 'Isolde Quay' });
-			return c.post(`/horses/${p.horseId}?/unfit`, { id, out: 'yes' });
+			return c.post(`/horses/${p.horseId}/saddle?/unfit`, { id, out: 'yes' });
 		}
 	],
 	'/saddles ?add': [

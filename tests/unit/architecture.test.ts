@@ -55,7 +55,8 @@ const ROOMS = [
 	'setup',
 	'schedule',
 	'reading',
-	'call'
+	'call',
+	'diary'
 ];
 const PURE_PACKAGES = new Set([
 	'temporal-polyfill',

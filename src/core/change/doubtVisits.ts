@@ -1,4 +1,4 @@
-import { sizeDoubt, type Curve, type Tracing } from '../curve/index.js';
+import { cutsOf, sizeDoubt, type Curve, type Tracing } from '../curve/index.js';
 import type { Day } from '../units/index.js';
 import { DEPTHS_MM } from './depthBasis.js';
 import { followHorse } from './followHorse.js';
@@ -88,7 +88,8 @@ function frontOf(all: readonly Tracing[]): { station: string; day: Day } | undef
  * What is not believed of visits that are not kept yet, each as it would be judged on its day beside the record:
  * the same judgement as the call's. A visit taken in another unit is named as such and left out of it.
  */
-export function doubtVisits(record: readonly Tracing[], visits: readonly (readonly Tracing[])[]): VisitDoubt[] {
+export function doubtVisits(allRecord: readonly Tracing[], allVisits: readonly (readonly Tracing[])[]): VisitDoubt[] {
+	const [record, visits] = [cutsOf(allRecord), allVisits.map(cutsOf)];
 	const all = [...record, ...visits.flat()];
 	const sized = visits.map((visit) => ({ visit, factor: otherSize(visit, all) }));
 	const odd = sized.flatMap(({ visit, factor }): VisitDoubt[] =>
@@ -124,10 +125,11 @@ const NEAR_ENOUGH_MM = 8;
 
 /** The horse whose back a visit resembles most, if it lies far nearer to it than to this horse's own. */
 export function resembledBack(
-	visit: readonly Tracing[],
+	traced: readonly Tracing[],
 	record: readonly Tracing[],
 	backs: readonly OtherBack[]
 ): OtherBack | undefined {
+	const visit = cutsOf(traced);
 	const day = visit[0]?.visitedOn;
 	const own = day === undefined ? undefined : backsApart(visit, lastBefore(record, day));
 	const rated = backs.flatMap((back) => {

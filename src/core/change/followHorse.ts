@@ -1,4 +1,4 @@
-import type { Tracing } from '../curve/index.js';
+import { cutsOf, type Tracing } from '../curve/index.js';
 import { cholesky, forwardSolve, zeros, type Matrix } from '../math/index.js';
 import { daysBetween, type Day } from '../units/index.js';
 import {
@@ -165,11 +165,8 @@ export const detectableChangeMm = ({ ownSdMm, sharedVar }: VisitNoise, repeats: 
  * Follows a whole back through its visits in one model, in order of day. Visits before the fitted day teach it
  * hands and noise but give no change. Undefined where the fitted day has no `front` tracing that reaches the band.
  */
-export function followHorse(
-	tracings: readonly Tracing[],
-	fitDay: Day,
-	front: string
-): readonly BackChange[] | undefined {
+export function followHorse(all: readonly Tracing[], fitDay: Day, front: string): readonly BackChange[] | undefined {
+	const tracings = cutsOf(all);
 	const fitted = group(
 		tracings.filter((t) => t.visitedOn === fitDay),
 		(t) => t.station

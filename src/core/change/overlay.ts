@@ -1,4 +1,4 @@
-import { alignToReference, consensusCurve, makeReference, type Curve, type Tracing } from '../curve/index.js';
+import { alignToReference, consensusCurve, cutsOf, makeReference, type Curve, type Tracing } from '../curve/index.js';
 
 /** One station's cut today over the fitted one, framed alike, tilt and apex pick removed. */
 export interface CutOverlay {
@@ -14,7 +14,11 @@ export function overlayCuts(tracings: readonly Tracing[], thenDay: string | unde
 	const on = (day: string | undefined, station: string) =>
 		tracings.filter((t) => t.visitedOn === day && t.station === station).map((t) => t.curve);
 	const stations = [
-		...new Set(tracings.filter((t) => t.visitedOn === thenDay || t.visitedOn === nowDay).map((t) => t.station))
+		...new Set(
+			cutsOf(tracings)
+				.filter((t) => t.visitedOn === thenDay || t.visitedOn === nowDay)
+				.map((t) => t.station)
+		)
 	];
 	return stations
 		.sort((a, b) => a.localeCompare(b, 'en', { numeric: true }))

@@ -56,6 +56,16 @@ const RULES: readonly (readonly [
 		(at) => is(at('front-angle'), 'first-at-bottom') && is(at('level'), 'pommel-low')
 	],
 	[
+		'rider-forward-rear-low',
+		['rider-feel', 'level'],
+		(at) => is(at('rider-feel'), 'tipped-forward') && (is(at('level'), 'cantle-low') || is(at('ball'), 'rolls-back'))
+	],
+	[
+		'rider-back-front-low',
+		['rider-feel', 'level'],
+		(at) => is(at('rider-feel'), 'tipped-back') && (is(at('level'), 'pommel-low') || is(at('ball'), 'rolls-forward'))
+	],
+	[
 		'wide-but-tips-back',
 		['front-angle', 'level'],
 		(at) => is(at('front-angle'), 'first-at-top') && is(at('level'), 'cantle-low')

@@ -1,6 +1,7 @@
 import type { HandRules } from './rules.js';
 
-export const SADDLE_KINDS = ['general', 'jumping', 'dressage', 'western', 'stock'] as const;
+/** A bare tree and a fitting form are laid on a back like a saddle; what panels, flaps and skirts they lack is not asked. */
+export const SADDLE_KINDS = ['general', 'jumping', 'dressage', 'western', 'stock', 'tree', 'form'] as const;
 export type SaddleKind = (typeof SADDLE_KINDS)[number];
 
 /** Saddle on, no pad; with its pad; girthed; rider up. */

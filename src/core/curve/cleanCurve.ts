@@ -1,5 +1,5 @@
 import { CoreError } from '../errors/index.js';
-import { makeCurve, type Curve } from './types.js';
+import { isLongLine, makeCurve, type Curve, type Station } from './types.js';
 
 export const MAX_POINTS = 20_000;
 const SMALLEST_WIDTH_MM = 60;
@@ -48,10 +48,10 @@ function archHeightMm(points: readonly (readonly [number, number])[]): number {
 /**
  * Checks drawn points (mm, near to off) and makes a curve of them. Doubled points are dropped;
  * a line drawn from off to near is turned round and says so.
- * Throws `too-few-points`, `too-many-points`, `bad-number`, `out-of-range`, `points-out-of-order`,
+ * Of a named long line no arch is asked. Throws `too-few-points`, `too-many-points`, `bad-number`, `out-of-range`, `points-out-of-order`,
  * `looks-like-other-unit`, `upside-down`, `curve-too-flat`.
  */
-export function cleanCurve(raw: readonly (readonly [number, number])[]): CleanCurve {
+export function cleanCurve(raw: readonly (readonly [number, number])[], station?: Station): CleanCurve {
 	if (raw.length > MAX_POINTS) throw new CoreError('too-many-points', { count: raw.length, limit: MAX_POINTS });
 	raw.forEach(([x, y], i) => {
 		if (!Number.isFinite(x) || !Number.isFinite(y)) throw new CoreError('bad-number', { point: i + 1 });
@@ -69,6 +69,8 @@ export function cleanCurve(raw: readonly (readonly [number, number])[]): CleanCu
 	}
 	refuseDisorder(points);
 	refuseWrongScale(Math.abs(last[0] - first[0]));
+	// A long line may sink, rise or run straight: it has no arch.
+	if (station !== undefined && isLongLine(station)) return { curve: makeCurve(points), warnings };
 	const archMm = archHeightMm(points);
 	if (archMm < -8) throw new CoreError('upside-down', { dipMm: Math.round(-archMm) });
 	if (archMm < 8) throw new CoreError('curve-too-flat', { archMm: Math.round(archMm) });

@@ -26,3 +26,4 @@ export {
 export * from './outline.js';
 export * from './repeatDifference.js';
 export { sizeDoubt, type SizeDoubt } from './sizeDoubt.js';
+export * from './longLine.js';

@@ -14,9 +14,17 @@ export const SIDES: readonly Side[] = ['near', 'off'];
 /** -1 on the near side, +1 on the off side: the sign of x there. */
 export const sideSign = (side: Side): 1 | -1 => (side === 'near' ? -1 : 1);
 
-/** Where along the back a tracing was taken: T8, T13, T18, T10, W (withers), or `s=NNN` mm. */
+/** Where along the back a tracing was taken: T8, T13, T18, T10, W (withers), `s=NNN` mm; or a long line, L100near or L100off. */
 export type Station = string;
 export const MAIN_STATIONS = ['T8', 'T13', 'T18'] as const;
+
+/** The long lines, 100 mm beside the spine: x along the back from the blade mark, y up, mm. They are no cuts. */
+export const LONG_LINES = ['L100near', 'L100off'] as const;
+export const isLongLine = (station: Station): boolean => (LONG_LINES as readonly string[]).includes(station);
+
+/** The cuts among tracings: what is judged, lofted and seated. */
+export const cutsOf = <T extends { readonly station: Station }>(tracings: readonly T[]): readonly T[] =>
+	tracings.some((t) => isLongLine(t.station)) ? tracings.filter((t) => !isLongLine(t.station)) : tracings;
 
 /** One tracing of one visit, ready for the core. */
 export interface Tracing {

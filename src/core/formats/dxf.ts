@@ -1,5 +1,6 @@
 import { cleanCurve, type Tracing } from '../curve/index.js';
 import { CoreError, problemOf, type Problem } from '../errors/index.js';
+import { parseStation } from './station.js';
 import type { SvgLine } from './svgPath.js';
 
 /** One group of a DXF file: its code and its value, each on a line of its own. */
@@ -107,11 +108,12 @@ export function readDxf(source: string): { lines: readonly SvgLine[]; problems: 
 	const problems: Problem[] = [];
 	for (const { layer, points } of raw)
 		try {
-			const named = /^(T(?:[1-9]|1[0-8])|W)_(\d{1,2})$/.exec(layer);
+			const named = /^(T(?:[1-9]|1[0-8])|W|L100NEAR|L100OFF)_(\d{1,2})$/.exec(layer);
+			const station = named ? parseStation(named[1] as string) : undefined;
 			lines.push({
-				curve: cleanCurve(points).curve,
+				curve: cleanCurve(points, station).curve,
 				name: layer,
-				...(named ? { station: named[1] as string, repeat: Number(named[2]) } : {})
+				...(station ? { station, repeat: Number(named?.[2]) } : {})
 			});
 		} catch (error) {
 			problems.push(problemOf(error));

@@ -53,11 +53,12 @@ function readTracing(t: Fields, i: number): Tracing {
 	const operator = textOf(t['operator']);
 	const source = textOf(t['source']);
 	const quality = t['quality'];
+	const station = parseStation(String(t['station']));
 	return {
 		visitedOn: parseDay(String(t['visitedOn'])),
-		station: parseStation(String(t['station'])),
+		station,
 		repeat: parseRepeat(String(t['repeat'])),
-		curve: cleanCurve(points).curve,
+		curve: cleanCurve(points, station).curve,
 		...(id ? { id } : {}),
 		...(operator ? { operator } : {}),
 		...(source ? { source } : {}),

@@ -1,6 +1,7 @@
 import { cleanCurve } from '../curve/index.js';
 import { CoreError, problemOf, type Problem } from '../errors/index.js';
 import { readNumber } from './numbers.js';
+import { parseStation } from './station.js';
 import type { SvgLine } from './svgPath.js';
 
 const MAX_CHARACTERS = 20_000_000;
@@ -66,12 +67,13 @@ export function readPointList(text: string): { lines: readonly SvgLine[]; proble
 	const lines = lists.flatMap((list, at): SvgLine[] => {
 		if (spoilt(list, at)) return [];
 		try {
-			const named = /^(T(?:[1-9]|1[0-8])|W)\b\D*(\d{1,2})?$/.exec(list.name);
+			const named = /^(T(?:[1-9]|1[0-8])|W|L100(?:near|off))(?:\D+(\d{1,2}))?$/i.exec(list.name);
+			const station = named ? parseStation(named[1] as string) : undefined;
 			return [
 				{
-					curve: cleanCurve(list.points).curve,
+					curve: cleanCurve(list.points, station).curve,
 					...(list.name ? { name: list.name } : {}),
-					...(named ? { station: named[1] as string, ...(named[2] ? { repeat: Number(named[2]) } : {}) } : {})
+					...(station ? { station, ...(named?.[2] ? { repeat: Number(named[2]) } : {}) } : {})
 				}
 			];
 		} catch (error) {

@@ -29,7 +29,7 @@ function readGroup(group: RowGroup, problems: Problem[], notes: Problem[]): Trac
 			return [cell(row, 'x_mm'), cell(row, 'y_mm')] as const;
 		});
 		line = first;
-		const { curve, warnings } = cleanCurve(points);
+		const { curve, warnings } = cleanCurve(points, group.key.station);
 		for (const code of warnings)
 			notes.push({ code, line, data: { station: group.key.station, repeat: group.key.repeat } });
 		const extra = group.rows[0]?.cells ?? {};

@@ -143,8 +143,11 @@ export function readSvg(text: string): { lines: SvgLine[]; problems: Problem[] }
 	const problems: Problem[] = [];
 	found.forEach((path, i) => {
 		try {
-			const { curve } = cleanCurve(flatten(path).map(([x, y]) => [x * scale, 0 - y * scale] as const));
 			const { id, 'data-station': station, 'data-repeat': repeat } = path.attributes;
+			const { curve } = cleanCurve(
+				flatten(path).map(([x, y]) => [x * scale, 0 - y * scale] as const),
+				station
+			);
 			lines.push({
 				curve,
 				...(station ? { station } : {}),

@@ -2,8 +2,9 @@ import { contradictions, judgeAnswer, readAnswers, type HandRules } from '../che
 import { bodyWeightKg, carriedShare, WEIGHT_CHANGE_SHARE } from '../load/index.js';
 import { lookAgain, type LoggedChange, type LookAgain } from '../schedule/index.js';
 import { daysBetween, type Day } from '../units/index.js';
-import { GOING_SIGNS, hasFindings, RUNGS, valueOf, type FieldStates, type GoingSign } from '../visit/index.js';
+import { GOING_SIGNS, hasFindings, isEase, RUNGS, valueOf, type FieldStates, type GoingSign } from '../visit/index.js';
 import { latestFirst, readSigns, standingSigns, vetReason, type Sign, type VisitFields } from '../zones/index.js';
+import { handHistory, roomMoved } from './handHistory.js';
 import type { Decided, Evidence, GoingSeen, ShapeSeen } from './types.js';
 
 /** A ride or a change from the log between visits. */
@@ -28,6 +29,9 @@ export interface GatherOptions {
 	readonly changes: readonly ShapeSeen[];
 	readonly rides: readonly LoggedRide[];
 }
+
+/** What a ride showed that speaks of trouble; signs of ease are kept, and ask for nothing. */
+const troubles = ({ seen }: LoggedRide): readonly string[] => seen.filter((code) => !isEase(code));
 
 /** How long new behaviour counts (common practice, no source). */
 export const BEHAVIOUR_DAYS = 28;
@@ -125,7 +129,7 @@ function lookAgainOf(
 		tracedOn,
 		today,
 		changes: rides.flatMap((r) => r.changes.map((change) => ({ on: r.riddenOn, change }))),
-		behaviourOn: rides.filter((r) => r.seen.length > 0).map((r) => r.riddenOn),
+		behaviourOn: rides.filter((r) => troubles(r).length > 0).map((r) => r.riddenOn),
 		rodeOn: rides.filter((r) => r.changes.length === 0 || r.seen.length > 0).map((r) => r.riddenOn),
 		weightsKg,
 		weightShare: WEIGHT_CHANGE_SHARE
@@ -147,7 +151,7 @@ export function gatherEvidence(visits: readonly VisitFields[], options: GatherOp
 	const behaviour = new Map<string, { seenOn: Day; code: string }>();
 	for (const ride of rides)
 		if (daysBetween(ride.riddenOn, day) <= BEHAVIOUR_DAYS)
-			for (const code of ride.seen) behaviour.set(code, { seenOn: ride.riddenOn, code });
+			for (const code of troubles(ride)) behaviour.set(code, { seenOn: ride.riddenOn, code });
 	const signs = standingSigns(visits, day);
 	const decided = lastDecision(visits, day);
 	// A saddle fitted since then has answered all but what was the vet's.
@@ -161,6 +165,7 @@ export function gatherEvidence(visits: readonly VisitFields[], options: GatherOp
 		contradictions: checked ? contradictions(checked.answers) : [],
 		checkedOn: checked?.on,
 		changes: options.changes,
+		roomMoved: pairingId === undefined ? [] : roomMoved(handHistory(sinceFit, pairingId)),
 		carriedShare: lastWith(back, (v) => shareOf(v.states)),
 		behaviour: [...behaviour.values()],
 		lookAgain: lookAgainOf(back, rides, options),

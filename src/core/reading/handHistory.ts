@@ -2,6 +2,7 @@ import { readAnswers, STAGES, type CheckId, type CheckSide, type Stage } from '.
 import { smallestDetectableChange } from '../noise/index.js';
 import type { Day } from '../units/index.js';
 import type { VisitFields } from '../zones/index.js';
+import type { RoomMoved } from './types.js';
 
 /** Fingers counted at a visit, and what they are in mm on the hand that counted. */
 export interface HandPoint {
@@ -41,6 +42,19 @@ export function countSd(repeats: readonly (readonly number[])[]): number {
 	}
 	return Math.sqrt(squares / free);
 }
+
+const ROOM: readonly CheckId[] = ['clearance-top', 'clearance-sides'];
+
+/** Where the room in front has moved beyond what one hand's counting can show. */
+export const roomMoved = (series: readonly HandSeries[]): RoomMoved[] =>
+	series.flatMap((s) => {
+		const [first, last] = [s.points[0], s.points[s.points.length - 1]];
+		if (!ROOM.includes(s.check) || !s.real || !first || !last || s.changedMm === undefined) return [];
+		const { check, stage, side } = s;
+		return [
+			{ check, stage, side, fromFingers: first.fingers, toFingers: last.fingers, mm: s.changedMm, seenOn: last.on }
+		];
+	});
 
 /** All finger checks of a saddle through visits, those of the front first, stages in the order of work. */
 export function handHistory(visits: readonly VisitFields[], pairingId: string): HandSeries[] {

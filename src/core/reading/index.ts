@@ -10,3 +10,4 @@ export * from './rankSaddles.js';
 export { countSd, handHistory, type HandPoint, type HandSeries } from './handHistory.js';
 export { travelFacts } from './travelFacts.js';
 export { handBesideSeat, type HandBesideSeat } from './handBesideSeat.js';
+export * from './asked.js';

@@ -4,6 +4,8 @@ import { hasFindings, type FieldState } from '../visit/index.js';
 import { latestFirst, readSigns, signField, standingSigns, vetReason, type VisitFields } from '../zones/index.js';
 import { decisionOf, goingOf, shareOf, signKey, weightOf } from './gather.js';
 
+/** Counts of the room in front are followed through all visits. */
+const ROOM = /^check\/[^/]+\/\w+\/clearance-(top|sides)\//;
 const CHECK_PAIRING = /^check\/([^/]+)\//;
 
 /**
@@ -33,7 +35,7 @@ export function pruneVisits<V extends VisitFields>(visits: readonly V[], day: Da
 			// Where a strong answer of old is kept, what took it back is kept too.
 			if (standing.has(`${signKey(s)} ${v.visitedOn}`) || strong.has(signKey(s))) keep(v, (f) => f === field);
 		}
-		keep(v, (f) => f.startsWith('rest/'));
+		keep(v, (f) => f.startsWith('rest/') || ROOM.test(f));
 		for (const id of new Set(readAnswers(v.states).map((a) => a.pairingId)))
 			if (!pairingsSeen.has(id)) {
 				pairingsSeen.add(id);

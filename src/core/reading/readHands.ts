@@ -115,6 +115,7 @@ export function readHands(c: HandsCase): HandsReading {
 		contradictions: clashes,
 		checkedOn: DAY,
 		changes: c.shape,
+		roomMoved: [],
 		carriedShare: undefined,
 		behaviour: [],
 		lookAgain: [],

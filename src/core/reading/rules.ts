@@ -195,6 +195,15 @@ const checksOther: Rule = (e) => {
 	}));
 };
 
+/** The hand's own count over time: of the stages that moved, the one that moved most (common practice, no source). */
+const roomByHand: Rule = (e) => {
+	const [most] = [...e.roomMoved].sort((a, b) => Math.abs(b.mm) - Math.abs(a.mm));
+	if (!most) return [];
+	const { check, stage, side, fromFingers, toFingers, mm, seenOn } = most;
+	const data = { check, stage, side, from: fromFingers, to: toFingers, mm: Math.round(mm) };
+	return [{ code: 'room-moved', weight: 'watch', data, seenOn }];
+};
+
 const checksContradict: Rule = (e) =>
 	e.contradictions.map((c) => ({
 		code: 'checks-contradict',
@@ -247,6 +256,7 @@ export const RULES: readonly Rule[] = [
 	girthRub,
 	width,
 	checksOther,
+	roomByHand,
 	whiteHair,
 	tooHeavy,
 	behaviourNew,

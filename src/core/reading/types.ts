@@ -1,5 +1,5 @@
 import type { SideChange } from '../change/index.js';
-import type { Contradiction, JudgedAnswer } from '../checks/index.js';
+import type { CheckId, CheckSide, Contradiction, JudgedAnswer, Stage } from '../checks/index.js';
 import type { LookAgain } from '../schedule/index.js';
 import type { Day } from '../units/index.js';
 import type { GoingSign, Rung } from '../visit/index.js';
@@ -40,6 +40,7 @@ export const READING_CODES = [
 	'girth-rub',
 	'bridge-ends',
 	'squeeze-reflex',
+	'room-moved',
 	'width-narrow',
 	'width-wide',
 	'width-unclear',
@@ -55,13 +56,24 @@ export type ReadingCode = (typeof READING_CODES)[number];
 /** What a reading wants to know of a change of shape. */
 export type ShapeSeen = Pick<SideChange, 'station' | 'side' | 'mm' | 'real'>;
 
+/** Room under the arch that a hand found to have moved: from the first count since the fit mark to the last. */
+export interface RoomMoved {
+	readonly check: CheckId;
+	readonly stage: Stage;
+	readonly side: CheckSide;
+	readonly fromFingers: number;
+	readonly toFingers: number;
+	readonly mm: number;
+	readonly seenOn: Day;
+}
+
 /** What a person decided at a visit. */
 export interface Decided {
 	readonly seenOn: Day;
 	/** Code of the decision; absent where only a date or a wish was left. */
 	readonly action?: string;
 	readonly nextOn?: Day;
-	/** What was asked of the owner, by code. */
+	/** What was asked of the owner, by code, answered or not. */
 	readonly asked: readonly string[];
 }
 
@@ -83,6 +95,8 @@ export interface Evidence {
 	readonly checkedOn: Day | undefined;
 	/** Changes of shape since the fit mark. */
 	readonly changes: readonly ShapeSeen[];
+	/** Room counted by hand since the fit mark, where it moved beyond what counting can show. */
+	readonly roomMoved: readonly RoomMoved[];
 	readonly carriedShare: number | undefined;
 	/** Signs (`kind zone side`) that answered as strongly at more than one visit. */
 	readonly repeated: ReadonlySet<string>;

@@ -1,4 +1,4 @@
-import type { Tracing } from '../curve/index.js';
+import { cutsOf, type Tracing } from '../curve/index.js';
 import { followHorse, type BackChange } from '../change/index.js';
 import { CoreError } from '../errors/index.js';
 import { normalCdf } from '../math/index.js';
@@ -204,7 +204,8 @@ function mustBeAsked(tracings: readonly Tracing[], { fitDay, on }: FitDayOptions
  * day counts, none after it. Throws `fit-day-absent`, `on-after-last`, `on-not-after-fit`, `no-front-tracing`,
  * `fit-day-short`, `bad-bears` and what a seat throws.
  */
-export function seatFitDay(tracings: readonly Tracing[], options: FitDayOptions): FitDaySeat {
+export function seatFitDay(all: readonly Tracing[], options: FitDayOptions): FitDaySeat {
+	const tracings = cutsOf(all);
 	mustBeAsked(tracings, options);
 	const { fitDay, on } = options;
 	const known = on === undefined ? tracings : tracings.filter((t) => t.visitedOn <= on);

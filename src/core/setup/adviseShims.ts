@@ -65,7 +65,7 @@ const SMALL_MM = 12;
 const USUAL_SLOPE_DEG = 50;
 const LOOK_DAYS = 14;
 /** Muscle needs this long to show; a shim stays in no longer unlooked at (common practice, no source). */
-const OUT_DAYS = 56;
+export const TAKE_OUT_DAYS = 56;
 /** Gaps that differ by less than a step are alike. */
 const ALIKE_MM = SHIM_STEP_MM;
 
@@ -81,7 +81,7 @@ const none = (q: ShimQuestion, refused: ShimRefusal): ShimAdvice => ({
 	wedgeDeg: undefined,
 	warnings: [],
 	lookOn: addDays(q.on, LOOK_DAYS),
-	takeOutBy: addDays(q.on, OUT_DAYS)
+	takeOutBy: addDays(q.on, TAKE_OUT_DAYS)
 });
 
 function stepsIn(q: ShimQuestion, zone: ShimZone): ShimStep[] {
@@ -133,6 +133,6 @@ export function adviseShims(q: ShimQuestion): ShimAdvice {
 		wedgeDeg,
 		warnings,
 		lookOn: addDays(q.on, LOOK_DAYS),
-		takeOutBy: addDays(q.on, OUT_DAYS)
+		takeOutBy: addDays(q.on, TAKE_OUT_DAYS)
 	};
 }

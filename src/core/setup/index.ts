@@ -1,4 +1,5 @@
 export * from './parts.js';
 export * from './setupOn.js';
 export * from './adviseShims.js';
+export * from './gauge.js';
 export * from './travel.js';

@@ -54,6 +54,18 @@ export const GOING_SIGNS = [
 ] as const;
 export type GoingSign = (typeof GOING_SIGNS)[number];
 
+/** Gaits in which it was seen at a rung. */
+export const GAITS = ['walk', 'trot', 'canter'] as const;
+
+/** How far the back comes up to a light tickle under the belly. */
+export const BACK_LIFTS = ['none', 'little', 'well'] as const;
+export type BackLift = (typeof BACK_LIFTS)[number];
+
+/** Signs of ease count as well: what a ride that is well with the horse looks like. */
+export const EASE_SIGNS = ['soft-ears', 'licks', 'tail-swings', 'oversteps'] as const;
+export type EaseSign = (typeof EASE_SIGNS)[number];
+export const isEase = (code: string): boolean => (EASE_SIGNS as readonly string[]).includes(code);
+
 /** Ten seconds before a ride: the back of the hand along the panel, room in front, the girth once mounted. */
 export const BEFORE_RIDE = ['panel', 'room', 'girth'] as const;
 export const BEFORE_ANSWERS = ['as-always', 'other'] as const;
@@ -81,11 +93,11 @@ const WANTED: Readonly<Record<Step, readonly string[]>> = {
 export type StepProgress = 'done' | 'begun' | 'skipped' | 'open';
 
 const PREFIXES: Readonly<Partial<Record<Step, RegExp>>> = {
-	feel: /^sign\/(soreness|heat|swelling|knot|hollow)\//,
+	feel: /^(sign\/(soreness|heat|swelling|knot|hollow)|lift)\//,
 	hair: /^sign\/(hair|skin)\//,
 	sweat: /^sign\/sweat\//,
 	marks: /^(tape|mark|condition|load)\//,
-	setup: /^(setup|gap)\//,
+	setup: /^(setup|gap|gauge)\//,
 	bare: /^check\/[^/]+\/(bare|pad)\//,
 	girthed: /^check\/[^/]+\/girthed\//,
 	rider: /^check\/[^/]+\/rider\//,

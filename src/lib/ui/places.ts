@@ -10,6 +10,8 @@ export interface Place {
 	readonly bar?: true;
 	/** Only for those with this right there. */
 	readonly needs?: Right;
+	/** Stands among the places of a horse. */
+	readonly tab?: true;
 	/** Opened afresh, because the device keeps it for a yard without a connection. */
 	readonly fresh?: true;
 }
@@ -28,10 +30,12 @@ export const PLACES: readonly Place[] = [
 
 /** Places of one horse, after its own address. */
 export const HORSE_PLACES: readonly Place[] = [
-	{ href: '/shape', word: 'Shape', key: 'k' },
-	{ href: '/signs', word: 'Signs', key: 'v' },
-	{ href: '/record', word: 'Record', key: 'r' },
-	{ href: '/log', word: 'Log', key: 'l', needs: 'note', fresh: true },
+	{ href: '', word: 'Today', tab: true },
+	{ href: '/shape', word: 'Shape', key: 'k', tab: true },
+	{ href: '/signs', word: 'Signs and hands', key: 'v', tab: true },
+	{ href: '/saddle', word: 'Saddle', key: 'd', tab: true },
+	{ href: '/log', word: 'Ride log', key: 'l', needs: 'note', fresh: true, tab: true },
+	{ href: '/record', word: 'Record', key: 'r', tab: true },
 	{ href: '/walk', word: 'New visit', key: 'n', needs: 'record', fresh: true }
 ];
 

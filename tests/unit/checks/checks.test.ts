@@ -205,6 +205,8 @@ describe('contradictions', () => {
 		'pencil-but-fingers': [given('pencil', 'sticks'), given('clearance-top', fingers(3))],
 		'more-with-rider': [given('clearance-top', fingers(2)), given('clearance-top', fingers(3), { stage: 'rider' })],
 		'narrow-but-tips-forward': [given('front-angle', 'first-at-bottom'), given('level', 'pommel-low')],
+		'rider-forward-rear-low': [given('rider-feel', 'tipped-forward', { stage: 'rider' }), given('level', 'cantle-low')],
+		'rider-back-front-low': [given('rider-feel', 'tipped-back', { stage: 'rider' }), given('ball', 'rolls-forward')],
 		'wide-but-tips-back': [given('front-angle', 'first-at-top'), given('level', 'cantle-low')]
 	};
 	it('each that has words is found, and only it', () => {

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { USUAL_RULES } from '../../../src/core/checks/index.js';
 import {
 	gatherEvidence,
+	pruneVisits,
 	type ShapeSeen,
 	READING_CODES,
 	readEvidence,
@@ -10,6 +11,7 @@ import {
 	type ReadingCode
 } from '../../../src/core/reading/index.js';
 import { READING_WORDS, readingSentence } from '../../../src/words/index.js';
+import type { VisitFields } from '../../../src/core/zones/index.js';
 import { visitOf } from '../../support/notes.js';
 
 const PAIRING = '01930000-0000-7000-8000-0000000000aa';
@@ -240,6 +242,35 @@ describe('what a person decided', () => {
 	});
 });
 
+describe('room counted by hand over time', () => {
+	const PAIRED = '01930000-0000-7000-8000-0000000000ab';
+	const at = (on: string, fingers: number, stage = 'bare') =>
+		visitOf(on, { [`check/${PAIRED}/${stage}/clearance-top/both`]: { fingers, mm: 18 * fingers } });
+	const found = (visits: VisitFields[], fittedOn?: string) =>
+		readEvidence(
+			gatherEvidence(visits, {
+				rules: USUAL_RULES,
+				day: '2026-06-01',
+				pairingId: PAIRED,
+				changes: [],
+				rides: [],
+				fittedOn
+			})
+		).filter((r) => r.code === 'room-moved');
+	it('that moved beyond what counting can show is a matter to watch; half a finger is not', () => {
+		expect(found([at('2026-01-01', 3), at('2026-05-01', 1)]).map((r) => r.weight)).to.deep.equal(['watch']);
+		expect(found([at('2026-01-01', 3), at('2026-05-01', 2.5)])).to.deep.equal([]);
+	});
+	it('counts from the fit mark, and stages are never set against each other', () => {
+		expect(found([at('2026-01-01', 4), at('2026-04-01', 2), at('2026-05-01', 2)], '2026-04-01')).to.deep.equal([]);
+		expect(found([at('2026-01-01', 4), at('2026-05-01', 2, 'rider')])).to.deep.equal([]);
+	});
+	it('is the same from what the walk carries', () => {
+		const visits = [at('2026-01-01', 4), at('2026-03-01', 3), at('2026-05-01', 1)];
+		expect(found(pruneVisits(visits, '2026-06-01'))).to.deep.equal(found(visits));
+	});
+});
+
 describe('every reading', () => {
 	it('has its sentence, its rule and its doubt', () => {
 		const data = {
@@ -251,6 +282,9 @@ describe('every reading', () => {
 			sign: 'lame',
 			how: 'even-but-rocks',
 			check: 'rock',
+			stage: 'bare',
+			from: 3,
+			to: 2,
 			behaviour: 'bucks',
 			for: 'front-angle-first-at-top,room-little-all-round,marked-pocket',
 			against: 'shape-gained',

@@ -9,7 +9,10 @@ function checkTracing(t: TracingInput): void {
 	if (t.xMm.length !== t.yMm.length)
 		throw new CoreError('bad-input', { detail: `${t.station} repeat ${t.repeat}: as many x as y are needed.` });
 	try {
-		cleanCurve(t.xMm.map((x, i) => [x, t.yMm[i] as number] as const));
+		cleanCurve(
+			t.xMm.map((x, i) => [x, t.yMm[i] as number] as const),
+			t.station
+		);
 	} catch (error) {
 		if (!(error instanceof CoreError)) throw error;
 		throw new CoreError('bad-input', { detail: `${t.station} repeat ${t.repeat}: ${errorSentence(error)}` });

@@ -3,6 +3,9 @@ import { checkOf, isCheck, SADDLE_KINDS, STAGES, type Check } from '../../../cor
 import { CONDITION, CONDITION_REGIONS, GIRTH_CM, LENGTH_CM } from '../../../core/load/index.js';
 import {
 	CHOICE_PARTS,
+	GAUGE_ON,
+	GAUGE_SAYS,
+	GAUGE_SIZES,
 	isChoicePart,
 	isNumberPart,
 	NUMBER_PARTS,
@@ -12,6 +15,8 @@ import {
 import {
 	BEFORE_ANSWERS,
 	BEFORE_RIDE,
+	BACK_LIFTS,
+	GAITS,
 	GOING_SIGNS,
 	RUNGS,
 	STAND_POINTS,
@@ -91,6 +96,9 @@ const FIXED: Readonly<Record<string, Joi.Schema>> = {
 	'mark/mane-end': yes,
 	'mark/rib-by': oneOf(['felt', 'whorl']),
 	'mark/blade-by': oneOf(['felt', 'mane']),
+	'mark/bladeApartMm': between(-200, 200),
+	'mark/ribApartMm': between(-200, 200),
+	'lift/back': oneOf(BACK_LIFTS),
 	'condition/score': between(CONDITION.least, CONDITION.most).multiple(0.5),
 	'tracings/plan': oneOf(['now', 'later']),
 	'treat/did': someOf(keys(TREATED_WORDS)),
@@ -131,6 +139,14 @@ function gapSchema([pairing, part, ...more]: readonly string[]): Joi.Schema | un
 	return within(part, SHIM_PARTS, between(0, MOST_GAP_MM));
 }
 
+/** The front gauge at one of its sizes: `gauge/<bare or pad>/<size>`. */
+function gaugeSchema([on, size, ...more]: readonly string[]): Joi.Schema | undefined {
+	const step = Number(size);
+	if (more.length > 0 || !/^\d{1,2}$/.test(size ?? '') || step < GAUGE_SIZES.least || step > GAUGE_SIZES.most)
+		return undefined;
+	return within(on, GAUGE_ON, oneOf(GAUGE_SAYS));
+}
+
 /** A saddle or form tried at a visit without being paired. */
 const trial = Joi.object({ name: prose(60).min(1).required(), kind: oneOf(SADDLE_KINDS).required() });
 
@@ -144,6 +160,7 @@ export function fieldSchema(field: string): Joi.Schema | undefined {
 	if (head === 'check') return checkSchema(rest);
 	if (head === 'setup') return setupSchema(rest);
 	if (head === 'gap') return gapSchema(rest);
+	if (head === 'gauge') return gaugeSchema(rest);
 	if (head === 'trial') return rest.length === 1 && !id.required().validate(rest[0]).error ? trial : undefined;
 	if (rest.length !== 1) return undefined;
 	const [name] = rest;
@@ -152,6 +169,10 @@ export function fieldSchema(field: string): Joi.Schema | undefined {
 			return within(name, BEFORE_RIDE, oneOf(BEFORE_ANSWERS));
 		case 'going':
 			return within(name, RUNGS, someOf(GOING_SIGNS));
+		case 'gaits':
+			return within(name, RUNGS, someOf(GAITS));
+		case 'answered':
+			return within(name, keys(ASKED_WORDS), Joi.string().pattern(/^\d{4}-\d{2}-\d{2}$/, 'day'));
 		case 'stand':
 			return within(name, STAND_POINTS, yes);
 		case 'rest':

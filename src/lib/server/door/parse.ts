@@ -3,7 +3,7 @@ import { TRACING_SOURCES } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { CHANGES, type LoggedChange } from '../../../core/schedule/index.js';
 import { MOST_MOVED_MM, SETUP_SIDES } from '../../../core/setup/index.js';
-import { BEHAVIOUR_WORDS, PAD_WORDS, WHEN_WORDS } from '../../../words/index.js';
+import { ASKED_WORDS, PAD_WORDS, SEEN_WORDS, WHEN_WORDS } from '../../../words/index.js';
 import {
 	LENGTHS_FROM,
 	LEVELS_BY,
@@ -43,7 +43,7 @@ const coordinates = Joi.any().custom((value: unknown, helpers) => {
 const tracing = Joi.object({
 	id: id.required(),
 	station: Joi.string()
-		.pattern(/^(T([1-9]|1[0-8])|W|s=-?\d{1,4}(\.\d+)?)$/)
+		.pattern(/^(T([1-9]|1[0-8])|W|L100(near|off)|s=-?\d{1,4}(\.\d+)?)$/)
 		.required(),
 	repeat: Joi.number().strict().integer().min(1).max(20).required(),
 	xMm: coordinates.required(),
@@ -121,8 +121,8 @@ export const schemas = {
 			.valid(...Object.keys(PAD_WORDS))
 			.default('none'),
 		seen: Joi.array()
-			.items(Joi.string().valid(...Object.keys(BEHAVIOUR_WORDS)))
-			.max(Object.keys(BEHAVIOUR_WORDS).length)
+			.items(Joi.string().valid(...Object.keys(SEEN_WORDS)))
+			.max(Object.keys(SEEN_WORDS).length)
 			.unique()
 			.required(),
 		atTime: Joi.string()
@@ -170,6 +170,13 @@ export const schemas = {
 	earlier: Joi.object<{ version: number; from: number }>({
 		version: Joi.number().strict().integer().min(1).required(),
 		from: Joi.number().strict().integer().min(1).required()
+	}),
+	answered: Joi.object<{ visit: string; what: string; done: boolean }>({
+		visit: id.required(),
+		what: Joi.string()
+			.valid(...Object.keys(ASKED_WORDS))
+			.required(),
+		done: Joi.boolean().truthy('yes').falsy('no').required()
 	}),
 	move: Joi.object<{ horseId: string }>({ horseId: id.required() }),
 	board: Joi.object<{ yard?: string; q: string; page: number; archived: boolean }>({

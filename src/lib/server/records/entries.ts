@@ -1,5 +1,6 @@
 import { and, eq, inArray } from 'drizzle-orm';
-import { bearsOnBody } from '../../../core/reading/index.js';
+import { v7 as uuidv7 } from 'uuid';
+import { askedField, bearsOnBody } from '../../../core/reading/index.js';
 import { foldEntries, stableText, valueOf, type Entry } from '../../../core/visit/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
@@ -99,6 +100,42 @@ export async function putEntries(db: Database, scope: Scope, batch: EntryBatch):
 				: refreshStanding(tx, horse));
 		}
 		return { stored, clashed };
+	});
+}
+
+/** Ticks off something that was asked of the owner at a visit (`on`), or opens it again (null): a tap of that visit. */
+export async function tickAsked(
+	db: Database,
+	scope: Scope,
+	horseId: string,
+	{ visitId, what, on }: { readonly visitId: string; readonly what: string; readonly on: string | null }
+): Promise<void> {
+	await writeHorse(db, scope, horseId, 'record', async (tx, horse) => {
+		const [visit] = await tx.select().from(tables.visit).where(eq(tables.visit.id, visitId)).for('update');
+		if (!visit || visit.horseId !== horse.id || visit.undoneAt) throw new CoreError('not-found');
+		mustChange(scope, visit);
+		const before = await entriesOf(tx, visitId);
+		const states = foldEntries(before);
+		const asked = valueOf(states, 'treat/asked');
+		if (!Array.isArray(asked) || !(asked as readonly string[]).includes(what)) throw new CoreError('not-found');
+		const state = states.get(askedField(what));
+		// Ticked twice is ticked once.
+		if (((state?.value ?? null) !== null) === (on !== null)) return;
+		const entry: Entry = {
+			id: uuidv7(),
+			field: askedField(what),
+			value: on,
+			replaces: before.filter((e) => e.field === askedField(what)).map((e) => e.id),
+			madeAt: new Date().toISOString()
+		};
+		await insertEntries(tx, scope, {
+			visitId,
+			horseId,
+			visitedOn: visit.visitedOn,
+			device: scope.personId,
+			entries: [entry]
+		});
+		await refreshStanding(tx, horse);
 	});
 }
 

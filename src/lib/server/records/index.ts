@@ -35,3 +35,4 @@ export * from './invitations.js';
 export { listDeeds, type Deed } from './deeds.js';
 export { asPerson, isReachable } from '../db/index.js';
 export { countTry } from './limits.js';
+export * from './longLines.js';

@@ -1,4 +1,4 @@
-import { consensusCurve, type Curve } from '../../../core/curve/index.js';
+import { consensusCurve, cutsOf, type Curve } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import type { Asker } from '../db/index.js';
 import { findHorse, type Horse } from './horses.js';
@@ -25,7 +25,8 @@ export async function cutsOfDay(
 	horseId: string,
 	day: string
 ): Promise<{ readonly horse: Horse; readonly cuts: { readonly station: string; readonly curve: Curve }[] }> {
-	const { horse, tracings } = await tracingsOfDay(db, scope, horseId, day);
+	const found = await tracingsOfDay(db, scope, horseId, day);
+	const [horse, tracings] = [found.horse, cutsOf(found.tracings)];
 	const cuts = [...new Set(tracings.map((t) => t.station))].flatMap((station) => {
 		const curve = consensusCurve(tracings.filter((t) => t.station === station).map((t) => t.curve));
 		return curve ? [{ station, curve }] : [];

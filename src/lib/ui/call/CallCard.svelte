@@ -87,6 +87,17 @@
 		{#each against as reason (reason.code)}
 			<p class="quiet">Against: {reasonSentence(reason)}</p>
 		{/each}
+		<div class="next">
+			<a class="btn btn-primary" href={actionHref} data-sveltekit-reload={actionHref.endsWith('/walk') ? '' : 'off'}
+				>{actionWord ?? NEXT_STEP[call.nextStep]}</a
+			>
+			<span>
+				{#if caution}<strong class="alarming">{caution}</strong><br />{/if}
+				{call.nextStep === 'look-now' ? 'Look' : call.from === 'signs' ? 'Look' : 'Trace'} again by {formatDay(
+					call.nextOn
+				)}{byHandOn ? `, by hand by ${formatDay(byHandOn)} at the latest` : ''}.
+			</span>
+		</div>
 		{#if shape?.forecast.refitOn && call.verdict !== 'refit' && call.verdict !== 'stop'}
 			<p class="quiet" data-testid="forecast">
 				If it goes on like this: limit reached about {formatDay(shape.forecast.refitOn)}{#if shape.forecast.earliest},
@@ -115,17 +126,6 @@
 				visit like this shows a change of {shape.detectableChangeMm.toFixed(1)} mm.
 			</p>
 		{/if}
-		<div class="next">
-			<a class="btn btn-primary" href={actionHref} data-sveltekit-reload={actionHref.endsWith('/walk') ? '' : 'off'}
-				>{actionWord ?? NEXT_STEP[call.nextStep]}</a
-			>
-			<span>
-				{#if caution}<strong class="alarming">{caution}</strong><br />{/if}
-				{call.nextStep === 'look-now' ? 'Look' : call.from === 'signs' ? 'Look' : 'Trace'} again by {formatDay(
-					call.nextOn
-				)}{byHandOn ? `, by hand by ${formatDay(byHandOn)} at the latest` : ''}.
-			</span>
-		</div>
 	{:else}
 		<p class="verdict"><strong class="head">No call yet</strong></p>
 		<Strap verdict={null} />

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import DayField from '../DayField.svelte';
 	import { formatDay, todayHere } from '../format.js';
 
 	interface Props {
@@ -18,15 +19,7 @@
 	<p class="quiet">
 		{lastOn ? `last traced ${formatDay(lastOn)}; drawn thin behind` : 'first visit of this horse'}
 	</p>
-	<label class="day"
-		>On <input
-			class="input"
-			type="date"
-			max={todayHere()}
-			value={day}
-			onchange={(e) => onday(e.currentTarget.value)}
-		/></label
-	>
+	<label class="day">On <DayField label="On" max={todayHere()} value={day} {onday} /></label>
 </header>
 
 <style>
@@ -46,9 +39,6 @@
 		display: flex;
 		gap: 0.5rem;
 		align-items: center;
-	}
-	.day input {
-		min-width: 11rem;
 	}
 	@media (max-width: 900px) {
 		.day {

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { onDestroy } from 'svelte';
-	import { frameAtApex, MAIN_STATIONS, makeCurve, type Curve } from '$core/curve/index.js';
+	import { frameAtApex, LONG_LINES, MAIN_STATIONS, makeCurve, type Curve } from '$core/curve/index.js';
 	import type { MeshUnit, Place, Section } from '$core/scan/index.js';
 	import { errorSentence } from '$words/index.js';
 	import type { ScanAnswer, ScanRequest } from '../../../workers/cutScan.worker.js';
@@ -114,6 +114,15 @@
 	}
 	const curveOf = (s: Section): Curve =>
 		frameAtApex(makeCurve(Array.from(s.xMm, (x, i) => [x, s.yMm[i] as number] as const)));
+	/** The part of a long line behind the blade edge, which lies two fingers before T8. */
+	function keepLong() {
+		const bladeMm = (places['T8'] ?? 0) - TWO_FINGERS_MM;
+		opened?.longLines.forEach((l, i) => {
+			const points = Array.from(l.zMm, (z, k) => [z - bladeMm, l.yMm[k] as number] as const).filter(([x]) => x >= 0);
+			const station = LONG_LINES[i];
+			if (station && points.length > 4) onkeep(station, makeCurve(points));
+		});
+	}
 	const UNITS: readonly (readonly [MeshUnit, string])[] = [
 		['mm', 'mm'],
 		['cm', 'cm'],
@@ -228,6 +237,7 @@
 			</div>
 		{/each}
 	</div>
+	<button type="button" class="btn" onclick={keepLong}>Keep both long lines, from the blade edge</button>
 	<p class="quiet">
 		Tap the dots that were stuck on the horse, or move each cut to its dot: blade edge and two fingers, lowest point,
 		last rib. Bold: the spine; thin: the long lines 100 mm beside it, near drawn through, off dotted.

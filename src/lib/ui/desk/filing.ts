@@ -1,5 +1,5 @@
 import type { Curve } from '$core/curve/index.js';
-import { frameAtApex } from '$core/curve/index.js';
+import { frameFor } from '$core/curve/index.js';
 import type { SheetCode, SheetName } from '$core/photo/index.js';
 import { draftTracing, freeRepeat, withTracing, type DraftVisit } from '../entry/draft.js';
 
@@ -39,7 +39,7 @@ export function withSheet(
 		...visit,
 		draft: withTracing(
 			visit.draft,
-			draftTracing(station, at, frameAtApex(curve), { source: 'photo', operator, quality })
+			draftTracing(station, at, frameFor(station, curve), { source: 'photo', operator, quality })
 		),
 		pictures: visit.pictures.includes(file) ? visit.pictures : [...visit.pictures, file]
 	};

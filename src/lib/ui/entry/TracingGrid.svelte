@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { X } from '@lucide/svelte';
-	import { frameAtApex, MAIN_STATIONS, type Curve } from '$core/curve/index.js';
+	import { frameFor, isLongLine, MAIN_STATIONS, type Curve } from '$core/curve/index.js';
+	import { stationWords } from '$words/index.js';
 	import OutlineView from './OutlineView.svelte';
 	import { repeatWords } from './repeatWords.js';
 
@@ -27,11 +28,11 @@
 		{@const here = of(s)}
 		{@const words = repeatWords(here.map((t) => t.curve))}
 		<div class="station" class:chosen={s === station}>
-			<button type="button" class="name" onclick={() => onstation(s)}><b>{s}</b></button>
+			<button type="button" class="name" onclick={() => onstation(s)}><b>{stationWords(s)}</b></button>
 			<div class="row">
 				{#each here as t (t.id)}
 					<div class="one">
-						<OutlineView now={frameAtApex(t.curve)} before={before[s]} small />
+						<OutlineView now={frameFor(s, t.curve)} before={before[s]} small long={isLongLine(s)} />
 						<button
 							type="button"
 							class="btn btn-ghost btn-square drop"

@@ -1,4 +1,4 @@
-import { frameAtApex } from '$core/curve/index.js';
+import { frameFor } from '$core/curve/index.js';
 import { draftTracing, freeRepeat, withTracing, type DraftVisit } from './draft.js';
 import { sourceOf } from './importPlan.js';
 import type { FileResult } from './readFiles.js';
@@ -25,7 +25,7 @@ export function adoptFile(draft: DraftVisit, result: FileResult, { station, oper
 		const taken = next.tracings.some((t) => t.station === at && t.repeat === line.repeat);
 		const repeat = line.repeat && !taken ? line.repeat : freeRepeat(next, at);
 		const facts = { source: kind === 'dxf' ? 'dxf' : kind === 'point-list' ? 'points' : 'svg', operator };
-		next = withTracing(next, draftTracing(at, repeat, frameAtApex(line.curve), facts));
+		next = withTracing(next, draftTracing(at, repeat, frameFor(at, line.curve), facts));
 	}
 	return next;
 }

@@ -2,8 +2,8 @@
 	import NewId from '$lib/ui/NewId.svelte';
 	import { enhance } from '$app/forms';
 	import type { JoinedCall } from '$core/call/index.js';
-	import type { Baseline } from '$core/change/index.js';
-	import { baselineSentence, reasonSentence, VERDICT_WORD } from '$words/index.js';
+	import type { Baseline, SideChange } from '$core/change/index.js';
+	import { baselineSentence, reasonSentence, regainedSentence, VERDICT_WORD } from '$words/index.js';
 	import { formatDay } from '../format.js';
 
 	interface Mark {
@@ -25,10 +25,12 @@
 		joined: JoinedCall | null;
 		/** What the back of the latest mark's day is in itself. */
 		baseline: Baseline | null;
+		/** How the shape has changed since. */
+		changes: readonly SideChange[];
 		/** What the last form of the page was answered. */
 		form: { message?: string; typed?: Record<string, string>; done?: string; id?: string } | null;
 	}
-	const { horseId, mayMark, pairingId, marks, gone, visits, day, joined, baseline, form }: Props = $props();
+	const { horseId, mayMark, pairingId, marks, gone, visits, day, joined, baseline, changes, form }: Props = $props();
 	const markHere = $derived(marks.find((m) => visits.some((v) => v.id === m.visitId && v.visitedOn === day)));
 	const alarming = $derived(joined?.verdict === 'refit' || joined?.verdict === 'stop');
 	let fitted = $state(false);
@@ -63,7 +65,10 @@
 		{/each}
 	</ul>
 	{#if marks.length > 0 && baseline && baselineSentence(baseline)}
-		<p class="baseline" data-testid="baseline">{baselineSentence(baseline)}</p>
+		<p class="baseline" data-testid="baseline">
+			{baselineSentence(baseline)}
+			{#if regainedSentence(baseline, changes)}<b>{regainedSentence(baseline, changes)}</b>{/if}
+		</p>
 	{/if}
 	{#if form && 'done' in form && form.done === 'fit' && fitted}
 		<form method="POST" action="?/unfit" class="undo" use:enhance role="status">

@@ -4,6 +4,7 @@
 	interface Props {
 		setup: {
 			readonly line: string;
+			readonly sinceFit: string | null;
 			readonly seenOn: string | null;
 			readonly changes: readonly { readonly on: string; readonly words: string }[];
 		};
@@ -22,6 +23,7 @@
 	{:else}
 		<p class="quiet">Nothing noted: pad, shims, plate and girth belong to a fit as much as the saddle.</p>
 	{/if}
+	{#if setup.sinceFit}<p>Other than on the fitted day: {setup.sinceFit}. The fit was that set-up’s too.</p>{/if}
 	{#if setup.changes.length > 1}
 		<ul>
 			{#each [...setup.changes].reverse().slice(0, SHOWN) as c (c.on)}

@@ -14,6 +14,14 @@
 	}
 	const { horse, saddleName, fittedOn, joined, readings, day }: Props = $props();
 	const changes = $derived((joined.shape?.changes ?? []).filter((c) => c.side !== 'both'));
+	const stations = $derived([...new Set(changes.map((c) => c.station))]);
+	const said = (station: string, side: string): string => {
+		const c = changes.find((x) => x.station === station && x.side === side);
+		return c ? changeWords(c) : 'not traced';
+	};
+	const FIRST = 3;
+	const MOST = 8;
+	const found = $derived(readings.filter((r) => r.weight !== 'note').slice(0, MOST));
 	const FILES = [
 		['tracings.svg', 'Outlines of this visit, 1:1 SVG'],
 		['tracings.dxf', 'DXF'],
@@ -28,18 +36,36 @@
 		{horse.name}, {saddleName}, fit mark {fittedOn ? formatDay(fittedOn) : 'not set'}.
 		{#if changes.length > 0}Bearing band (60 to 120 mm below the top) since then, with the 95% interval:{/if}
 	</p>
-	<ul>
-		{#each changes as c (c.station + c.side)}
-			<li>{c.station} {c.side}: {changeWords(c)}</li>
-		{/each}
-	</ul>
-	{#if readings.length > 0}
+	{#if stations.length > 0}
+		<table>
+			<thead><tr><th scope="col"></th><th scope="col">near</th><th scope="col">off</th></tr></thead>
+			<tbody>
+				{#each stations as station (station)}
+					<tr>
+						<th scope="row">{station}</th>
+						{#each ['near', 'off'] as side (side)}<td>{said(station, side)}</td>{/each}
+					</tr>
+				{/each}
+			</tbody>
+		</table>
+	{/if}
+	{#if found.length > 0}
 		<p>By hand and eye:</p>
 		<ul>
-			{#each readings.filter((r) => r.weight !== 'note').slice(0, 8) as r (r.code + JSON.stringify(r.data))}
+			{#each found.slice(0, FIRST) as r (r.code + JSON.stringify(r.data))}
 				<li>{readingSentence(r.code, r.data)} ({formatDay(r.seenOn)})</li>
 			{/each}
 		</ul>
+		{#if found.length > FIRST}
+			<details>
+				<summary>And {found.length - FIRST} more</summary>
+				<ul>
+					{#each found.slice(FIRST) as r (r.code + JSON.stringify(r.data))}
+						<li>{readingSentence(r.code, r.data)} ({formatDay(r.seenOn)})</li>
+					{/each}
+				</ul>
+			</details>
+		{/if}
 	{/if}
 	<p class="files">
 		{#each FILES as [name, word] (name)}
@@ -56,6 +82,17 @@
 	}
 	h2 {
 		font-size: 1.15rem;
+	}
+	td,
+	th {
+		text-align: left;
+		padding: 0.1rem 0.75rem 0.1rem 0;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 2.5rem;
+		display: flex;
+		align-items: center;
 	}
 	.files {
 		display: flex;

@@ -9,7 +9,9 @@
 		visitDays: readonly string[];
 		fitMarks: readonly { readonly fittedOn: string; readonly fittedBy: string }[];
 		/** Days on which something under or in the saddle was changed, with what. */
-		setups?: readonly { readonly on: string; readonly words: string }[];
+		setups?: readonly { readonly on: string; readonly words: string; readonly line: string }[];
+		/** Fingers above the withers, by day. */
+		hands?: readonly { readonly on: string; readonly fingers: number }[];
 		/** Of the school this saddle is kept by. */
 		limits: Limits;
 		forecast:
@@ -17,15 +19,30 @@
 		chosenDay: string;
 		onchoose: (day: string) => void;
 	}
-	const { points, visitDays, fitMarks, setups = [], limits, forecast, chosenDay, onchoose }: Props = $props();
+	const {
+		points,
+		visitDays,
+		fitMarks,
+		setups = [],
+		hands = [],
+		limits,
+		forecast,
+		chosenDay,
+		onchoose
+	}: Props = $props();
 
 	let width = $state(1000);
 	let dragged: string | undefined = $state();
 	let svg: SVGSVGElement | undefined = $state();
-	const height = 158;
+	const narrow = $derived(width < 560);
+	const BAND = 24;
+	const charted = $derived(narrow ? 158 : 200);
+	/** Rows under the chart: what was under and in the saddle, and fingers counted by hand. */
+	const setupY = $derived(charted + 4);
+	const handsY = $derived(charted + (setups.length > 0 ? BAND + 8 : 4));
+	const height = $derived(charted + (setups.length > 0 ? BAND + 4 : 0) + (hands.length > 1 ? BAND + 4 : 0));
 	const left = 78;
 	const shown = $derived(dragged ?? chosenDay);
-	const narrow = $derived(width < 560);
 
 	const first = $derived(visitDays[0] ?? chosenDay);
 	const last = $derived(visitDays[visitDays.length - 1] ?? chosenDay);
@@ -40,7 +57,7 @@
 		]);
 		return [Math.min(-8, ...values), Math.max(8, ...values)] as const;
 	});
-	const y = $derived(scale([extent[1], extent[0]], [10, height - 28]));
+	const y = $derived(scale([extent[1], extent[0]], [10, charted - 28]));
 
 	const roomy = $derived(
 		Math.min(
@@ -60,6 +77,26 @@
 	const here = $derived(points.filter((p) => p.day <= shown).at(-1));
 	const lastPoint = $derived(points[points.length - 1]);
 	const ticks = $derived(monthTicks(first, last, narrow ? 4 : 10));
+	const CHARACTER = 7;
+	const periods = $derived(
+		setups.map((s, i) => {
+			const from = x(dayNumber(s.on));
+			const next = setups[i + 1];
+			const to = next ? x(dayNumber(next.on)) - 2 : x(dayNumber(last) + tail);
+			const room = Math.floor((to - from - 12) / CHARACTER);
+			const shown = s.line.length <= room ? s.line : room > 8 ? `${s.line.slice(0, room - 1).trimEnd()}…` : '';
+			return { on: s.on, from, to, shown };
+		})
+	);
+	/** Counts that would stand on each other give way to the later one. */
+	const counted = $derived(
+		hands
+			.map((h) => ({ ...h, x: x(dayNumber(h.on)) }))
+			.filter((h, i, list) => {
+				const next = list[i + 1];
+				return !next || next.x - h.x > 18;
+			})
+	);
 	const forecastPath = $derived.by(() => {
 		if (!forecast?.refitOn || !lastPoint) return '';
 		const worse = Math.abs(lastPoint.nearMm) > Math.abs(lastPoint.offMm) ? lastPoint.nearMm : lastPoint.offMm;
@@ -141,24 +178,42 @@
 		{#each points as p (p.day)}<circle class="dot" cx={x(dayNumber(p.day))} cy={y(p.nearMm)} r="3.500" />{/each}
 		{#each fitMarks as mark (mark.fittedOn)}
 			<g transform={`translate(${x(dayNumber(mark.fittedOn))} 0)`}>
-				<path class="pole" d={`M0 4V${height - 26}`} />
+				<path class="pole" d={`M0 4V${charted - 26}`} />
 				<path class="flag" d="M0 4H62L56 13L62 22H0Z" />
 				<text class="flag-word" x="6" y="18">fit mark</text>
 			</g>
 		{/each}
 		{#each setups as s (s.on)}
-			<path class="setup" d={`M${x(dayNumber(s.on))} ${height - 38}l5 5l-5 5l-5 -5Z`}
+			<path class="setup" d={`M${x(dayNumber(s.on))} ${charted - 38}l5 5l-5 5l-5 -5Z`}
 				><title>Set-up {formatDay(s.on)}: {s.words}</title></path
 			>
 		{/each}
+		{#each periods as p, i (p.on)}
+			<rect
+				class="period"
+				class:other={i % 2 === 1}
+				x={p.from}
+				y={setupY}
+				width={Math.max(0, p.to - p.from)}
+				height={BAND - 2}
+				rx="3"
+			/>
+			{#if p.shown}<text class="axis in" x={p.from + 6} y={setupY + 16}>{p.shown}</text>{/if}
+		{/each}
+		{#if setups.length > 0}<text class="axis" x={left - 8} y={setupY + 16} text-anchor="end">set-up</text>{/if}
+		{#if hands.length > 1}
+			<text class="axis" x={left - 8} y={handsY + 16} text-anchor="end">fingers</text>
+			{#each counted as c (c.on)}<text class="count" x={c.x} y={handsY + 17} text-anchor="middle">{c.fingers}</text
+				>{/each}
+		{/if}
 		{#each ticks as tick (tick)}
-			<text class="axis" x={x(dayNumber(tick))} y={height - 6} text-anchor="middle"
+			<text class="axis" x={x(dayNumber(tick))} y={charted - 6} text-anchor="middle"
 				>{formatMonth(tick)}{tick.slice(5, 7) === '01' ? ` ${tick.slice(0, 4)}` : ''}</text
 			>
 		{/each}
-		{#each visitDays as day (day)}<path class="visit" d={`M${x(dayNumber(day))} ${height - 28}v7`} />{/each}
+		{#each visitDays as day (day)}<path class="visit" d={`M${x(dayNumber(day))} ${charted - 28}v7`} />{/each}
 		<g class="buckle" transform={`translate(${x(dayNumber(shown))} 0)`}>
-			<rect x="-8" y="2" width="16" height={height - 26} rx="7" />
+			<rect x="-8" y="2" width="16" height={charted - 26} rx="7" />
 		</g>
 	</svg>
 	<figcaption class="quiet">
@@ -239,6 +294,21 @@
 		fill: var(--zt-buckle);
 		stroke: var(--zt-strap-dark);
 		stroke-width: 1;
+	}
+	.period {
+		fill: var(--zt-hide-2);
+		stroke: var(--zt-line);
+	}
+	.period.other {
+		fill: var(--zt-hide);
+	}
+	.axis.in {
+		fill: var(--zt-ink);
+		font-size: 13px;
+	}
+	.count {
+		font: 700 15px var(--font-text);
+		fill: var(--zt-ink);
 	}
 	.visit {
 		stroke: var(--zt-ink);

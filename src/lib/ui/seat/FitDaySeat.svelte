@@ -17,8 +17,10 @@
 		pairingId: string;
 		/** The day whose back it is seated on. */
 		on: string;
+		/** Only what it comes to; the rest stands with the saddle. */
+		brief?: boolean;
 	}
-	const { horseId, pairingId, on }: Props = $props();
+	const { horseId, pairingId, on, brief = false }: Props = $props();
 
 	interface Answer {
 		readonly seat: FitDayView;
@@ -53,7 +55,7 @@
 	);
 </script>
 
-<section class="sheet seat" id="seat" aria-labelledby="seat-head" aria-busy={!answer && !refused}>
+<section class="sheet seat" class:brief id="seat" aria-labelledby="seat-head" aria-busy={!answer && !refused}>
 	<h2 id="seat-head">The saddle that fitted, on this back</h2>
 	{#if answer}
 		{@const { seat, fingers, hand } = answer}
@@ -74,21 +76,27 @@
 			<p class="quiet">
 				An inference from the shapes alone. Where your hand under the saddle says otherwise, believe the hand.
 			</p>
-			<details>
-				<summary>Where this saddle is stricter than the usual limits</summary>
-				<ul>
-					{#each stricterLimits(seat.limits) as line (line)}<li>{line}</li>
-					{:else}<li>Nowhere: the usual limits of the call come first.</li>{/each}
-				</ul>
-				<p class="quiet">Reckoned from this back and its saddle, give or take a quarter. It never loosens a limit.</p>
-			</details>
-			<details>
-				<summary>What it does not know</summary>
-				<ul>
-					{#each seat.doubts as doubt (doubt)}<li>{FIT_DAY_DOUBT_WORDS[doubt]}</li>{/each}
-					<li>Pad, shims, girth and the moving horse are left out; a rider of usual weight sits in the middle.</li>
-				</ul>
-			</details>
+			{#if brief}<p>
+					<a class="link" href={`/horses/${horseId}/saddle?pairing=${pairingId}`}
+						>Where it bears, its limits and doubts</a
+					>
+				</p>{:else}
+				<details>
+					<summary>Where this saddle is stricter than the usual limits</summary>
+					<ul>
+						{#each stricterLimits(seat.limits) as line (line)}<li>{line}</li>
+						{:else}<li>Nowhere: the usual limits of the call come first.</li>{/each}
+					</ul>
+					<p class="quiet">Reckoned from this back and its saddle, give or take a quarter. It never loosens a limit.</p>
+				</details>
+				<details>
+					<summary>What it does not know</summary>
+					<ul>
+						{#each seat.doubts as doubt (doubt)}<li>{FIT_DAY_DOUBT_WORDS[doubt]}</li>{/each}
+						<li>Pad, shims, girth and the moving horse are left out; a rider of usual weight sits in the middle.</li>
+					</ul>
+				</details>
+			{/if}
 		</div>
 		<div class="views">
 			<BearingView bearing={seat.fitted} title={formatDay(seat.fitDay)} />
@@ -111,6 +119,11 @@
 		grid-template-columns: minmax(15rem, 1fr) minmax(0, 2fr);
 		gap: 0.5rem 1.25rem;
 		margin-top: 1rem;
+	}
+	.brief {
+		grid-template-columns: minmax(0, 1fr);
+		margin-top: 0;
+		align-content: start;
 	}
 	h2 {
 		grid-column: 1 / -1;
@@ -149,6 +162,9 @@
 		.seat,
 		.views {
 			grid-template-columns: minmax(0, 1fr);
+		}
+		.brief .views {
+			display: none;
 		}
 	}
 </style>

@@ -1,6 +1,6 @@
 <script lang="ts">
-	import { GOING_SIGNS, RUNGS, type Rung } from '$core/visit/index.js';
-	import { GOING_WORDS, RUNG_WORDS } from '$words/index.js';
+	import { GAITS, GOING_SIGNS, RUNGS, type Rung } from '$core/visit/index.js';
+	import { GAIT_WORDS, GOING_WORDS, RUNG_WORDS } from '$words/index.js';
 	import Choices from './Choices.svelte';
 	import type { Walk } from './walk.svelte.js';
 
@@ -18,6 +18,11 @@
 		await walk.set(`going/${rung}`, []);
 		if (open === rung) open = undefined;
 		if (RUNGS.every((r) => seen(r) !== undefined) && first === undefined) onnext();
+	}
+	const gaits = (rung: Rung) => walk.list(`gaits/${rung}`) ?? [];
+	function toggleGait(rung: Rung, gait: string) {
+		const now = gaits(rung);
+		void walk.set(`gaits/${rung}`, now.includes(gait) ? now.filter((g) => g !== gait) : [...now, gait]);
 	}
 	function toggle(rung: Rung, sign: string) {
 		const now = seen(rung) ?? [];
@@ -57,8 +62,19 @@
 					multiple
 					onchoose={(c) => toggle(rung, c)}
 				/>
+				<Choices
+					label={`In which gait, ${RUNG_WORDS[rung]}`}
+					options={GAITS.map((g) => [g, GAIT_WORDS[g]] as const)}
+					chosen={gaits(rung)}
+					multiple
+					onchoose={(g) => toggleGait(rung, g)}
+				/>
 			{:else if here && here.length > 0}
-				<p>{here.map((s) => GOING_WORDS[s as keyof typeof GOING_WORDS]).join(', ')}</p>
+				<p>
+					{here.map((s) => GOING_WORDS[s as keyof typeof GOING_WORDS]).join(', ')}{gaits(rung).length > 0
+						? ` at ${gaits(rung).join(', ')}`
+						: ''}
+				</p>
 			{/if}
 		</li>
 	{/each}

@@ -6,14 +6,16 @@
 		CONDITION_REGIONS,
 		conditionFromRegions,
 		lengthFit,
+		markDoubts,
 		MOST_CARRIED_SHARE,
 		usableLengthMm,
 		type ConditionRegion
 	} from '$core/load/index.js';
-	import { conditionWords, LENGTH_WORDS, PLACE_WORDS, REGION_WORDS } from '$words/index.js';
+	import { conditionWords, LENGTH_WORDS, MARK_DOUBT_WORDS, PLACE_WORDS, REGION_WORDS } from '$words/index.js';
 	import MarkDrawing from '../drawings/MarkDrawing.svelte';
 	import { formatDayShort } from '../format.js';
 	import Choices from './Choices.svelte';
+	import Stepper from './Stepper.svelte';
 	import TapeDial from './TapeDial.svelte';
 	import { DIALS, type Dial } from './dials.js';
 	import type { MarksPart } from './screens.js';
@@ -70,6 +72,20 @@
 		if (bladeToRibMm === undefined) return undefined;
 		return bearingLength({ bladeToRibMm, swingMm: walk.number('tape/swingMm'), twoFingersMm: hand.twoMm });
 	});
+	const doubts = $derived(
+		markDoubts({
+			bladeApartMm: walk.number('mark/bladeApartMm'),
+			ribApartMm: walk.number('mark/ribApartMm'),
+			bladeToRibMm: walk.number('tape/bladeToRibMm'),
+			lowestMm: walk.number('tape/lowestMm'),
+			last: { bladeToRibMm: last('tape/bladeToRibMm'), lowestMm: last('tape/lowestMm') },
+			twoFingersMm: hand.twoMm
+		})
+	);
+	const APART = [
+		['mark/bladeApartMm', 'Blade, found the other way: further back'],
+		['mark/ribApartMm', 'Last rib, found the other way: further back']
+	] as const;
 	const fitWords = { fits: 'fits', 'little-over': 'a few mm over', over: 'over', 'too-long': 'too long' } as const;
 	const fit = (mm: number | undefined) =>
 		mm === undefined || !pairing?.bearingMm
@@ -171,6 +187,23 @@
 		onset={(v) => void walk.set(d.field, v)}
 	/>
 {/each}
+{#if part === 'places'}
+	<details>
+		<summary>Found the other way too? How far apart</summary>
+		{#each APART as [field, label] (field)}
+			<Stepper
+				{label}
+				unit="mm"
+				value={walk.number(field)}
+				step={10}
+				least={-120}
+				most={120}
+				onset={(v) => void walk.set(field, v)}
+			/>
+		{/each}
+	</details>
+	{#each doubts as d (d)}<p class="says over" role="alert">{MARK_DOUBT_WORDS[d]}</p>{/each}
+{/if}
 {#if part === 'places' && lengths}
 	<p class="says" data-testid="lengths">
 		Room for the panel: <b>{Math.round(lengths.tapeMm)} mm</b> tape to tape{fit(lengths.tapeMm)};
@@ -196,6 +229,13 @@
 {/if}
 
 <style>
+	summary {
+		min-height: 3rem;
+		display: flex;
+		align-items: center;
+		cursor: pointer;
+		font-weight: 600;
+	}
 	.same {
 		width: 100%;
 	}

@@ -2,16 +2,31 @@
 	import {
 		adviseShims,
 		CHOICE_PARTS,
+		GAUGE_ON,
+		GAUGE_SAYS,
+		GAUGE_SIZES,
+		gaugeField,
 		MOST_SHIM_MM,
 		NUMBER_PARTS,
+		readGauge,
 		SETUP_SIDES,
 		setupField,
 		SHIM_ZONES,
 		type ChoicePart,
 		type Gaps,
+		type GaugeOn,
+		type GaugeSays,
 		type Setup
 	} from '$core/setup/index.js';
-	import { SETUP_CHOICE_WORDS, SETUP_NUMBER_WORDS, setupLine, shimAdviceLines } from '$words/index.js';
+	import {
+		GAUGE_ON_WORDS,
+		GAUGE_WORDS,
+		gaugeSentence,
+		SETUP_CHOICE_WORDS,
+		SETUP_NUMBER_WORDS,
+		setupLine,
+		shimAdviceLines
+	} from '$words/index.js';
 	import { formatDay } from '../format.js';
 	import Choices from './Choices.svelte';
 	import Stepper from './Stepper.svelte';
@@ -25,9 +40,11 @@
 		/** What today's hands say of its width. */
 		width: 'narrow' | 'wide' | 'fits' | 'unclear';
 		vetFirst: boolean;
+		/** Under six: a back that may still lift a shim in its middle. */
+		young: boolean;
 		onnext: () => void;
 	}
-	const { walk, pairing, before, width, vetFirst, onnext }: Props = $props();
+	const { walk, pairing, before, width, vetFirst, young, onnext }: Props = $props();
 
 	const SHIM_STEP = 3;
 	const last = $derived(before.setups[pairing.id] ?? []);
@@ -85,13 +102,24 @@
 			setup,
 			width,
 			vetFirst,
-			youngLifts: walk.is(`gap/${pairing.id}/lifts`),
+			youngLifts: walk.is(`gap/${pairing.id}/lifts`) || (young && walk.text('lift/back') === 'well'),
 			stillNoseDown: walk.is(`gap/${pairing.id}/nose`),
 			twisted: false
 		})
 	);
 	const said = $derived(shimAdviceLines(advice));
 	const MORE: readonly ChoicePart[] = ['padLength', 'flocking', 'girthLength', 'why'];
+	let gaugeOn: GaugeOn = $state('bare');
+	let gaugeSize = $state(6);
+	const tries = $derived(
+		GAUGE_ON.flatMap((on) =>
+			Array.from({ length: GAUGE_SIZES.most }, (_, i) => i + 1).flatMap((size) => {
+				const says = walk.text(gaugeField(on, size)) as GaugeSays | undefined;
+				return says ? [{ on, size, says }] : [];
+			})
+		)
+	);
+	const gauge = $derived(readGauge(tries));
 	const flip = (part: string) =>
 		walk.set(`gap/${pairing.id}/${part}`, walk.is(`gap/${pairing.id}/${part}`) ? null : true);
 </script>
@@ -182,6 +210,32 @@
 			<p class="quiet">By hand figures, usual in the trade. A shim only corrects a small fault.</p>
 		</div>
 	{/if}
+</details>
+<details>
+	<summary>Front gauge, laid at the blade mark</summary>
+	<Choices
+		label="Gauge laid"
+		options={GAUGE_ON.map((on) => [on, GAUGE_ON_WORDS[on]] as const)}
+		chosen={[gaugeOn]}
+		onchoose={(c) => (gaugeOn = c as GaugeOn)}
+	/>
+	<Stepper
+		label="Size"
+		unit=""
+		value={gaugeSize}
+		step={1}
+		least={GAUGE_SIZES.least}
+		most={GAUGE_SIZES.most}
+		onset={(v) => (gaugeSize = v)}
+	/>
+	<Choices
+		label={`Size ${gaugeSize} lies`}
+		options={GAUGE_SAYS.map((s) => [s, GAUGE_WORDS[s]] as const)}
+		chosen={[walk.text(gaugeField(gaugeOn, gaugeSize)) ?? '']}
+		onchoose={(c) => void walk.set(gaugeField(gaugeOn, gaugeSize), c)}
+	/>
+	{#if gauge}<p class="advice" role="status" data-testid="gauge">{gaugeSentence(gauge)}</p>{/if}
+	<p class="quiet">Both sides alike. A wider number is a wider arch.</p>
 </details>
 <details>
 	<summary>More: plate, flocking, panels, wedges</summary>

@@ -11,7 +11,8 @@
 		type SignValue,
 		type ZoneId
 	} from '$core/zones/index.js';
-	import { GROUP_REST, placeWords, signLine } from '$words/index.js';
+	import { BACK_LIFTS, type BackLift } from '$core/visit/index.js';
+	import { GROUP_REST, LIFT_WORDS, placeWords, signLine } from '$words/index.js';
 	import Choices from './Choices.svelte';
 	import SignSheet from './SignSheet.svelte';
 	import ZoneMap from './ZoneMap.svelte';
@@ -89,6 +90,18 @@
 {:else if earlier.length > 0}
 	<p class="quiet">Faint: what stood at earlier visits ({earlier.length}). Look there first.</p>
 {/if}
+{#if group === 'feel'}
+	{@const lift = walk.text('lift/back') as BackLift | undefined}
+	<h2>Back lift</h2>
+	<p class="quiet">A light tickle under the belly, standing clear of the hind feet: how far does the back come up?</p>
+	<Choices
+		label="Back lift"
+		options={BACK_LIFTS.map((l) => [l, LIFT_WORDS[l][0]] as const)}
+		chosen={[lift ?? '']}
+		onchoose={(c) => void walk.set('lift/back', c)}
+	/>
+	{#if lift}<p role="status">{LIFT_WORDS[lift][1]}</p>{/if}
+{/if}
 <button type="button" class="btn btn-primary rest" onclick={rest} aria-pressed={walk.is(`rest/${group}`)}
 	>{GROUP_REST[group]}</button
 >
@@ -105,6 +118,9 @@
 {/if}
 
 <style>
+	h2 {
+		font-size: 1.1rem;
+	}
 	.found {
 		font-size: 0.95rem;
 	}

@@ -13,6 +13,7 @@
 		onset: (value: number) => void;
 	}
 	const { label, unit, value, step, least, most, bare = false, onset }: Props = $props();
+	const start = $derived(Math.max(least, 0));
 	const bound = (v: number) => Math.min(most, Math.max(least, v));
 </script>
 
@@ -22,16 +23,16 @@
 		type="button"
 		class="btn btn-square"
 		aria-label={`${label}: less`}
-		disabled={(value ?? least) <= least}
-		onclick={() => onset(bound((value ?? least) - step))}><Minus size={18} /></button
+		disabled={(value ?? start) <= least}
+		onclick={() => onset(bound((value ?? start) - step))}><Minus size={18} /></button
 	>
 	<output class:unset={value === undefined}>{value ?? 0} {unit}</output>
 	<button
 		type="button"
 		class="btn btn-square"
 		aria-label={`${label}: more`}
-		disabled={(value ?? least) >= most}
-		onclick={() => onset(bound((value ?? least) + step))}><Plus size={18} /></button
+		disabled={(value ?? start) >= most}
+		onclick={() => onset(bound((value ?? start) + step))}><Plus size={18} /></button
 	>
 </div>
 

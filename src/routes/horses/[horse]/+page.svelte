@@ -2,12 +2,8 @@
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
 	import CallCard from '$lib/ui/call/CallCard.svelte';
-	import TrendChart from '$lib/ui/charts/TrendChart.svelte';
 	import Cuts from '$lib/ui/cuts/Cuts.svelte';
-	import FitMarks from '$lib/ui/horse/FitMarks.svelte';
-	import ReportLinks from '$lib/ui/horse/ReportLinks.svelte';
-	import SetupCard from '$lib/ui/horse/SetupCard.svelte';
-	import SaddlesTried from '$lib/ui/walk/SaddlesTried.svelte';
+	import NextCard from '$lib/ui/horse/NextCard.svelte';
 	import TellFitter from '$lib/ui/horse/TellFitter.svelte';
 	import Rail from '$lib/ui/rail/Rail.svelte';
 	import FitDaySeat from '$lib/ui/seat/FitDaySeat.svelte';
@@ -17,11 +13,10 @@
 	import { zoneOf, type ZoneId } from '$core/zones/index.js';
 	import { ACTION_WORDS, ASKED_WORDS, VERDICT_WORD } from '$words/index.js';
 	import { formatDay } from '$lib/ui/format.js';
-	import { HORSE_PLACES, horseHref } from '$lib/ui/places.js';
 	import { warm } from '$lib/ui/offline/cacheRules.js';
 	import type { PageProps } from './$types.js';
 
-	const { data, form }: PageProps = $props();
+	const { data }: PageProps = $props();
 	let station: 'T8' | 'T13' | 'T18' = $state('T8');
 
 	const latestMark = $derived(data.marks[data.marks.length - 1]);
@@ -54,7 +49,8 @@
 	const action = $derived.by((): { href: string; word?: string } => {
 		if (data.days.length === 0 || !data.joined) {
 			if (!data.pairing) return { href: `/saddles?horse=${data.horse.id}`, word: 'Choose a saddle' };
-			if (data.days.length > 0 && !latestMark) return { href: '#fit', word: 'Set a fit mark' };
+			if (data.days.length > 0 && !latestMark)
+				return { href: `/horses/${data.horse.id}/saddle#fit`, word: 'Set a fit mark' };
 			return { href: walkUrl, word: 'New visit' };
 		}
 		if (data.joined.nextStep === 'call-fitter' || data.joined.nextStep === 'call-vet') return { href: '#tell' };
@@ -105,36 +101,11 @@
 		{/if}
 	</div>
 	<span class="acts">
-		{#each HORSE_PLACES.filter((p) => !p.needs || data.may.includes(p.needs)) as place (place.href)}
-			<a
-				class="btn"
-				class:btn-primary={place.href === '/walk'}
-				href={horseHref(data.horse.id, place)}
-				data-sveltekit-reload={place.fresh ? '' : 'off'}>{place.word}</a
-			>
-		{/each}
+		{#if data.may.includes('record')}<a class="btn btn-primary" href={walkUrl} data-sveltekit-reload>New visit</a>{/if}
 	</span>
 </header>
 
 <div class="page">
-	<div class="strip">
-		<BackStrip changes={data.call?.changes ?? []} strokes={data.strokes} chosen={station} onchoose={choosezone} />
-	</div>
-	{#if data.day}
-		<div class="rail">
-			<Rail
-				points={data.points}
-				visitDays={data.days}
-				fitMarks={data.marks}
-				setups={data.setup?.changes ?? []}
-				limits={data.limits}
-				forecast={data.isLatest && data.call?.verdict !== 'refit' ? data.call?.forecast : undefined}
-				chosenDay={data.day}
-				onchoose={choose}
-			/>
-		</div>
-	{/if}
-	<div class="cuts"><Cuts cuts={data.cuts} changes={data.call?.changes ?? []} chosen={station} /></div>
 	<div class="call">
 		<CallCard
 			call={data.joined ?? undefined}
@@ -149,43 +120,41 @@
 			{sheetsHref}
 		/>
 	</div>
+	<div class="strip">
+		<BackStrip changes={data.call?.changes ?? []} strokes={data.strokes} chosen={station} onchoose={choosezone} />
+	</div>
+	{#if data.day}
+		<div class="rail">
+			<Rail
+				points={data.points}
+				visitDays={data.days}
+				fitMarks={data.marks}
+				setups={data.setup?.changes ?? []}
+				hands={data.hands}
+				limits={data.limits}
+				forecast={data.isLatest && data.call?.verdict !== 'refit' ? data.call?.forecast : undefined}
+				chosenDay={data.day}
+				onchoose={choose}
+			/>
+		</div>
+	{/if}
+	{#if data.isLatest && (data.next.length > 0 || data.changed)}
+		<div class="next">
+			<NextCard
+				next={data.next}
+				asked={data.asked}
+				changed={data.changed ?? null}
+				mayTick={data.may.includes('record')}
+			/>
+		</div>
+	{/if}
+	{#if data.pairing && data.seatOn}
+		<div class="seat">
+			<FitDaySeat brief horseId={data.horse.id} pairingId={data.pairing.id} on={data.seatOn} />
+		</div>
+	{/if}
 </div>
-
-{#if data.pairing && data.seatOn}
-	<FitDaySeat horseId={data.horse.id} pairingId={data.pairing.id} on={data.seatOn} />
-{/if}
-
-{#if data.trends[station].near.length > 1}
-	<section class="sheet mt-4" aria-labelledby="trend-head">
-		<header class="trend-head">
-			<h2 id="trend-head">{station} over time</h2>
-			<div class="join">
-				{#each ['T8', 'T13', 'T18'] as const as s (s)}<button
-						class="btn join-item"
-						class:btn-active={s === station}
-						aria-pressed={s === station}
-						onclick={() => (station = s)}>{s}</button
-					>{/each}
-			</div>
-		</header>
-		<TrendChart
-			label={`Band half-width at ${station}, change since the fit mark in mm`}
-			data={{
-				...data.trends[station],
-				fitDays: data.marks.map((m) => m.fittedOn),
-				refitLossMm: data.limits.refitLossMm,
-				refitGainMm: data.limits.refitGainMm
-			}}
-		/>
-	</section>
-{/if}
-
-{#if data.tried}
-	<section class="sheet mt-4">
-		<p class="quiet">Tried {formatDay(data.tried.on)}</p>
-		<SaddlesTried ranked={data.tried.ranked} />
-	</section>
-{/if}
+<div class="cuts"><Cuts cuts={data.cuts} changes={data.call?.changes ?? []} chosen={station} /></div>
 
 <div class="lower">
 	{#if data.joined && data.joined.verdict !== 'steady'}
@@ -196,33 +165,6 @@
 			joined={data.joined}
 			readings={data.readings}
 			day={data.day ?? ''}
-		/>
-	{/if}
-	<FitMarks
-		horseId={data.horse.id}
-		mayMark={data.may.includes('mark')}
-		pairingId={data.pairing?.id}
-		marks={data.marks}
-		gone={data.undoneMarks.filter((m) => m.pairingId === data.pairing?.id)}
-		visits={data.visits}
-		day={data.day}
-		joined={data.joined}
-		baseline={data.baseline}
-		{form}
-	/>
-	{#if data.reports && data.pairing}
-		<ReportLinks
-			sent={data.reports}
-			pairingId={data.pairing.id}
-			link={form && 'link' in form ? form.link : undefined}
-			latestTraced={data.latestTraced ?? undefined}
-		/>
-	{/if}
-	{#if data.setup && data.pairing}
-		<SetupCard
-			setup={data.setup}
-			saddleName={data.pairing.saddleName}
-			href={data.may.includes('record') ? walkUrl : undefined}
 		/>
 	{/if}
 	<section class="sheet">
@@ -297,9 +239,9 @@
 	}
 	.page {
 		display: grid;
-		grid-template-columns: minmax(0, 1fr) 23.5rem;
-		grid-template-areas: 'strip call' 'rail call' 'cuts call';
-		grid-template-rows: auto auto 1fr;
+		grid-template-columns: 23.5rem minmax(0, 1fr);
+		grid-template-areas: 'call strip' 'call rail' 'next seat';
+		grid-template-rows: auto 1fr;
 		gap: 0.75rem;
 	}
 	.strip {
@@ -309,8 +251,15 @@
 		grid-area: rail;
 		min-width: 0;
 	}
+	.next {
+		grid-area: next;
+	}
+	.seat {
+		grid-area: seat;
+		min-width: 0;
+	}
 	.cuts {
-		grid-area: cuts;
+		margin-top: 0.75rem;
 	}
 	.call {
 		grid-area: call;
@@ -319,14 +268,11 @@
 	.rail :global(figure) {
 		padding: 0.5rem 1rem;
 	}
-	.cuts > :global(section),
+	.rail > :global(figure),
+	.next > :global(section),
+	.seat > :global(section),
 	.call > :global(section) {
 		height: 100%;
-	}
-	.trend-head {
-		display: flex;
-		justify-content: space-between;
-		align-items: center;
 	}
 	h2 {
 		font-size: 1.15rem;
@@ -351,7 +297,7 @@
 	@media (max-width: 900px) {
 		.page {
 			grid-template-columns: minmax(0, 1fr);
-			grid-template-areas: 'call' 'strip' 'rail' 'cuts';
+			grid-template-areas: 'call' 'next' 'seat' 'strip' 'rail';
 			grid-template-rows: none;
 		}
 		.about {

@@ -63,7 +63,7 @@ export const tracing = pgTable(
 	},
 	(t) => [
 		unique('tracing_once').on(t.visitId, t.station, t.repeat),
-		check('tracing_station', sql`${t.station} ~ '^(T([1-9]|1[0-8])|W|s=-?[0-9]{1,4}([.][0-9]+)?)$'`),
+		check('tracing_station', sql`${t.station} ~ '^(T([1-9]|1[0-8])|W|L100(near|off)|s=-?[0-9]{1,4}([.][0-9]+)?)$'`),
 		check('tracing_repeat', sql`${t.repeat} between 1 and 20`),
 		check(
 			'tracing_points',
@@ -129,7 +129,18 @@ export const ride = pgTable(
 	]
 );
 
-export const PHOTO_KINDS = ['sheet', 'sign', 'front45', 'side', 'rear45', 'above', 'other'] as const;
+export const PHOTO_KINDS = [
+	'sheet',
+	'sign',
+	'front45',
+	'side',
+	'rear45',
+	'above',
+	'saddle-front45',
+	'saddle-side',
+	'saddle-rear45',
+	'other'
+] as const;
 
 export type PhotoKind = (typeof PHOTO_KINDS)[number];
 

@@ -1,9 +1,10 @@
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
 	import { v7 as uuidv7 } from 'uuid';
-	import { BEHAVIOUR_WORDS, CHANGE_WORDS, PAD_WORDS, WHEN_WORDS } from '$words/index.js';
+	import { BEHAVIOUR_WORDS, CHANGE_WORDS, EASE_WORDS, PAD_WORDS, SEEN_WORDS, WHEN_WORDS } from '$words/index.js';
 	import { formatDay, todayHere } from '$lib/ui/format.js';
 	import { sync } from '$lib/ui/offline/index.js';
+	import DayField from '$lib/ui/DayField.svelte';
 	import Choices from '$lib/ui/walk/Choices.svelte';
 	import Stepper from '$lib/ui/walk/Stepper.svelte';
 	import type { PageProps } from './$types.js';
@@ -103,7 +104,7 @@
 			: `Stood ${Math.abs(line.movedMm ?? 0)} mm further ${(line.movedMm ?? 0) < 0 ? 'back' : 'forward'}.`;
 	const nameOf = (id: string | null) => (id ? (data.saddleNames[id] ?? 'another saddle') : 'no saddle');
 	const words = (line: Line) =>
-		[...line.seen.map((s) => BEHAVIOUR_WORDS[s] ?? s), ...line.changes.map((c) => CHANGE_WORDS[c] ?? c)].join(', ') ||
+		[...line.seen.map((s) => SEEN_WORDS[s] ?? s), ...line.changes.map((c) => CHANGE_WORDS[c] ?? c)].join(', ') ||
 		'nothing seen';
 </script>
 
@@ -113,7 +114,14 @@
 		<h1>Ride log: <a href={`/horses/${data.horse.id}`} data-sveltekit-reload>{data.horse.name}</a></h1>
 	</header>
 	<div class="when">
-		<label>Day <input class="input" type="date" max={todayHere()} bind:value={riddenOn} /></label>
+		<label
+			>Day <DayField
+				label="Day"
+				max={todayHere()}
+				value={riddenOn}
+				onday={(d) => (riddenOn = d || todayHere())}
+			/></label
+		>
 		<button class="btn btn-primary" disabled={resting} onclick={() => void log([])}
 			>{riddenOn === todayHere() ? 'Rode today' : `Rode ${formatDay(riddenOn)}`}, nothing seen</button
 		>
@@ -123,6 +131,14 @@
 		<Choices
 			label="Seen"
 			options={Object.entries(BEHAVIOUR_WORDS)}
+			chosen={seen}
+			multiple
+			onchoose={(c) => (seen = flip(seen, c))}
+		/>
+		<h2>And of ease</h2>
+		<Choices
+			label="Signs of ease"
+			options={Object.entries(EASE_WORDS)}
 			chosen={seen}
 			multiple
 			onchoose={(c) => (seen = flip(seen, c))}

@@ -1,9 +1,10 @@
 import type { Call } from '$core/call/index.js';
 import { compareDays, LIMITS } from '$core/change/index.js';
 import { MAIN_STATIONS } from '$core/curve/index.js';
-import { answerPage } from '$lib/server/door/index.js';
+import { numberAt } from '$core/reading/index.js';
+import { answerPage, outlineOf } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { latestCalls, listCalls, listTracings } from '$lib/server/records/index.js';
+import { latestCalls, listCalls, listTracings, listVisitFields, longLinesOf } from '$lib/server/records/index.js';
 import { trendOf } from '$lib/server/records/trends.js';
 import type { PageServerLoad } from './$types.js';
 
@@ -16,13 +17,14 @@ export const load: PageServerLoad = ({ parent, url }) =>
 		const { db } = app();
 		const { horse, pairings, marks: allMarks } = await parent();
 		const pairing = pairings.find((p) => p.id === url.searchParams.get('pairing')) ?? pairings[0];
-		const [tracings, calls, latest] = await Promise.all([
+		const [tracings, calls, latest, visits] = await Promise.all([
 			listTracings(db, horse.id),
 			pairing ? listCalls(db, pairing.id) : [],
 			latestCalls(
 				db,
 				pairings.map((p) => p.id)
-			)
+			),
+			listVisitFields(db, horse.id)
 		]);
 		const marks = allMarks.filter((m) => m.pairingId === pairing?.id);
 		const station = MAIN_STATIONS.find((s) => s === url.searchParams.get('station')) ?? 'T8';
@@ -52,6 +54,11 @@ export const load: PageServerLoad = ({ parent, url }) =>
 			on: known('on') ?? days[days.length - 1] ?? null,
 			fitDays: marks.map((m) => m.fittedOn),
 			comparison: against ? (compareDays(station, tracings, against) ?? null) : null,
+			long: longLinesOf(tracings).map(({ curve, ...l }) => ({ ...l, line: outlineOf(curve) })),
+			heights: visits.flatMap(({ visitedOn: on, states }) => {
+				const [withersCm, croupCm] = [numberAt(states, 'tape/withersCm'), numberAt(states, 'tape/croupCm')];
+				return withersCm === undefined || croupCm === undefined ? [] : [{ on, withersCm, croupCm }];
+			}),
 			trend: trendOf(calls, station),
 			forecast: last ? ahead(last) : null,
 			skill: last ? { repeatsMm: last.withinVisitSdMm, detectableMm: last.detectableChangeMm } : null

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import HeightsOverTime from '$lib/ui/shape/HeightsOverTime.svelte';
+	import LongLines from '$lib/ui/shape/LongLines.svelte';
 	import { MAIN_STATIONS } from '$core/curve/index.js';
 	import TrendChart from '$lib/ui/charts/TrendChart.svelte';
 	import { MediaQuery } from 'svelte/reactivity';
@@ -218,6 +220,9 @@
 		</table>
 	</section>
 {/if}
+
+{#if data.long.length > 0}<LongLines lines={data.long} />{/if}
+{#if data.heights.length > 0}<HeightsOverTime heights={data.heights} />{/if}
 
 <style>
 	table {

@@ -4,7 +4,7 @@
 	import { WEIGHTS } from '$core/reading/index.js';
 	import { SIDES, SIGN_KINDS, tallyZones, type Side, type SignKind } from '$core/zones/index.js';
 	import {
-		BEHAVIOUR_WORDS,
+		SEEN_WORDS,
 		CHANGE_WORDS,
 		KIND_WORDS,
 		READING_WORDS,
@@ -195,7 +195,7 @@
 					{#each data.rides.slice(0, 8) as r, i (i)}
 						<li>
 							{formatDay(r.day)}: {[
-								...r.seen.map((s) => BEHAVIOUR_WORDS[s] ?? s),
+								...r.seen.map((s) => SEEN_WORDS[s] ?? s),
 								...r.changes.map((c) => CHANGE_WORDS[c] ?? c)
 							].join(', ') || 'nothing seen'}{r.note ? `. “${r.note}”` : ''}
 						</li>

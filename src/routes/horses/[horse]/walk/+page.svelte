@@ -14,6 +14,7 @@
 	import StepChecks from '$lib/ui/walk/StepChecks.svelte';
 	import StepDecide from '$lib/ui/walk/StepDecide.svelte';
 	import StepGoing from '$lib/ui/walk/StepGoing.svelte';
+	import DayField from '$lib/ui/DayField.svelte';
 	import StepMarks from '$lib/ui/walk/StepMarks.svelte';
 	import StepPhotos from '$lib/ui/walk/StepPhotos.svelte';
 	import StepSetup from '$lib/ui/walk/StepSetup.svelte';
@@ -165,12 +166,11 @@
 		<header>
 			<a class="name head" href={`/horses/${data.horse.id}`} data-sveltekit-reload>{data.horse.name}</a>
 			<label class="quiet day"
-				>visit of <input
-					type="date"
-					class="input"
+				>visit of <DayField
+					label="Day of the visit"
 					max={todayHere()}
 					value={walk.visit.visitedOn}
-					onchange={(e) => e.currentTarget.value && void walk?.setDay(e.currentTarget.value)}
+					onday={(day) => day && void walk?.setDay(day)}
 				/></label
 			>
 			<button
@@ -239,7 +239,15 @@
 				{:else if shown.step === 'tracings'}<StepTracings {walk} {onnext} />
 				{:else if shown.step === 'setup'}
 					{#if pairing}
-						<StepSetup {walk} {pairing} before={data.before} width={handWidth} vetFirst={vetSigns} {onnext} />
+						<StepSetup
+							{walk}
+							{pairing}
+							before={data.before}
+							width={handWidth}
+							vetFirst={vetSigns}
+							young={(data.ageYears ?? 99) < 6}
+							{onnext}
+						/>
 					{/if}
 				{:else if shown.step === 'bare' || shown.step === 'girthed' || shown.step === 'rider'}
 					{#if pairing}
@@ -301,10 +309,6 @@
 		gap: 0.4rem;
 		margin-left: auto;
 		font-size: 0.9rem;
-	}
-	.day input {
-		width: 9.4rem;
-		padding-inline: 0.5rem;
 	}
 	h1 {
 		font-size: 1.45rem;

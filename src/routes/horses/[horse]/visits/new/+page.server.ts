@@ -1,4 +1,4 @@
-import { consensusCurve } from '$core/curve/index.js';
+import { consensusCurve, isLongLine, meanLongLine } from '$core/curve/index.js';
 import { answerPage, outlineOf, parseId } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { findTracedVisit, listHorseNames, listTracings, listVisits, mustMay } from '$lib/server/records/index.js';
@@ -17,7 +17,10 @@ export const load: PageServerLoad = ({ locals, url, parent }) =>
 		const tracings = lastOn ? await listTracings(db, horse.id, [lastOn]) : [];
 		const stations = [...new Set(tracings.map((t) => t.station))];
 		const before = Object.fromEntries(
-			stations.map((s) => [s, outlineOf(consensusCurve(tracings.filter((t) => t.station === s).map((t) => t.curve)))])
+			stations.map((s) => {
+				const curves = tracings.filter((t) => t.station === s).map((t) => t.curve);
+				return [s, outlineOf(isLongLine(s) ? meanLongLine(curves) : consensusCurve(curves))];
+			})
 		);
 		return {
 			/** Whose sheets may lie among the pictures. */

@@ -1,9 +1,10 @@
 <script lang="ts">
 	import { beforeNavigate, goto } from '$app/navigation';
 	import { onDestroy, onMount } from 'svelte';
-	import { frameAtApex, MAIN_STATIONS, makeCurve, type Curve } from '$core/curve/index.js';
+	import { frameFor, isLongLine, LONG_LINES, MAIN_STATIONS, makeCurve, type Curve } from '$core/curve/index.js';
 	import FileDrop from '$lib/ui/entry/FileDrop.svelte';
 	import Keypad from '$lib/ui/entry/Keypad.svelte';
+	import LongLinePad from '$lib/ui/entry/LongLinePad.svelte';
 	import PicturePad from '$lib/ui/entry/PicturePad.svelte';
 	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
 	import DeskHead from '$lib/ui/desk/DeskHead.svelte';
@@ -36,21 +37,13 @@
 	import { readFiles, type FileResult } from '$lib/ui/entry/readFiles.js';
 	import { todayHere } from '$lib/ui/format.js';
 	import { recall, remember } from '$lib/ui/settings.js';
+	import { DESK_MODES, stationWords } from '$words/index.js';
 	import { v7 as uuidv7 } from 'uuid';
 	import type { PageProps } from './$types.js';
 
 	const { data }: PageProps = $props();
-	const MODES = [
-		['keypad', 'Keypad'],
-		['sheets', 'Sheets'],
-		['scan', 'Scan'],
-		['ruler', 'Ruler'],
-		['file', 'File'],
-		['picture', 'Picture']
-	] as const;
-
 	let draft: DraftVisit = $state.raw(newDraft(todayHere()));
-	let mode: (typeof MODES)[number][0] = $state('keypad');
+	let mode: (typeof DESK_MODES)[number][0] = $state('keypad');
 	let station: string = $state('T8');
 	let results: FileResult[] = $state([]);
 	let pictures: readonly File[] = $state.raw([]);
@@ -138,8 +131,9 @@
 		draft = next;
 	}
 	function keep(curve: Curve, source: string) {
-		change(withTracing(draft, draftTracing(station, repeat, frameAtApex(curve), { source, operator })));
-		if (freeRepeat(draft, station) > 3) station = MAIN_STATIONS.find((s) => freeRepeat(draft, s) <= 3) ?? station;
+		change(withTracing(draft, draftTracing(station, repeat, frameFor(station, curve), { source, operator })));
+		const here = isLongLine(station) ? LONG_LINES : MAIN_STATIONS;
+		if (freeRepeat(draft, station) > 3) station = here.find((s) => freeRepeat(draft, s) <= 3) ?? station;
 	}
 	async function takeFiles(files: File[]) {
 		reading = true;
@@ -238,16 +232,16 @@
 	<section class="sheet enter">
 		<div class="bar">
 			<div class="join" role="group" aria-label="Station">
-				{#each MAIN_STATIONS as s (s)}<button
+				{#each [...MAIN_STATIONS, ...LONG_LINES] as s (s)}<button
 						type="button"
 						class="btn join-item"
 						class:btn-primary={s === station}
 						aria-pressed={s === station}
-						onclick={() => (station = s)}>{s}</button
+						onclick={() => (station = s)}>{stationWords(s)}</button
 					>{/each}
 			</div>
 			<div role="group" aria-label="How to enter" class="join modes">
-				{#each MODES as [m, word] (m)}<button
+				{#each DESK_MODES as [m, word] (m)}<button
 						type="button"
 						class="btn join-item"
 						class:btn-active={m === mode}
@@ -268,6 +262,8 @@
 			/></label
 		>
 		{#if !loaded}<p class="quiet">Looking for what was left here…</p>
+		{:else if mode === 'keypad' && isLongLine(station)}
+			<LongLinePad keepWord={`Keep as ${stationWords(station)}, tracing ${repeat}`} onkeep={(c) => keep(c, 'keypad')} />
 		{:else if mode === 'keypad'}
 			<Keypad
 				before={before[station]}
@@ -294,9 +290,11 @@
 				{before}
 				onkeep={(s, curve) =>
 					change(
-						withTracing(draft, draftTracing(s, freeRepeat(draft, s), frameAtApex(curve), { source: 'scan', operator }))
+						withTracing(draft, draftTracing(s, freeRepeat(draft, s), frameFor(s, curve), { source: 'scan', operator }))
 					)}
 			/>
+		{:else if mode === 'ruler' && isLongLine(station)}
+			<p class="quiet">A ruler reads cuts. A long line is typed, scanned, or drawn in a file.</p>
 		{:else if mode === 'ruler'}
 			<RulerDesk
 				before={before[station]}
@@ -307,7 +305,9 @@
 		{:else if mode === 'file'}
 			<FileDrop accept=".csv,.svg,.dxf,.txt,.json,text/csv,text/plain,image/svg+xml" onfiles={takeFiles}>
 				<b>{reading ? 'Reading…' : 'Drop files here, or choose'}</b><br /><span class="quiet"
-					>points CSV, widths CSV, SVG or DXF in mm. Lines without a station go to {station}.</span
+					>points CSV, widths CSV, point lists, SVG or DXF in mm. Lines without a station go to {stationWords(
+						station
+					)}.</span
 				>
 			</FileDrop>
 			<ReadReport {results} />

@@ -1,0 +1,2 @@
+export * from './comingUp.js';
+export * from './changedSince.js';
