@@ -1,4 +1,4 @@
-import { desc, eq } from 'drizzle-orm';
+import { and, desc, eq } from 'drizzle-orm';
 import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { v7 as uuidv7 } from 'uuid';
@@ -12,8 +12,10 @@ import {
 } from '../sim/demo/patrol.js';
 import { DEMO_RIDES, DEMO_SIGNS } from '../sim/demo/signs.js';
 import { DEMO_PHOTOS, demoPhotoSvg } from '../sim/demo/photos.js';
-import { DEMO_LONG_LINES, demoLongLine } from '../sim/demo/longLines.js';
+import { DEMO_LONG_LINES, DEMO_SADDLE_ROCK_MM, demoLongLine } from '../sim/demo/longLines.js';
 import { demoVisits } from '../sim/demo/visits.js';
+import type { SimTracing } from '../sim/trace.js';
+import type { SaddleMeasures } from '../src/core/seat/index.js';
 import type { LoggedChange } from '../src/core/schedule/index.js';
 import { addDays } from '../src/core/units/index.js';
 import type { EntryValue } from '../src/core/visit/index.js';
@@ -68,6 +70,13 @@ async function loadVisits(
 			operator
 		}))
 	);
+	const rockMm = DEMO_SADDLE_ROCK_MM[horse.saddle];
+	const first = made[horse.fitVisits[0] ?? 0];
+	if (rockMm !== undefined && first)
+		await db
+			.update(tables.saddle)
+			.set({ measures: undersideFrom(first.tracings, rockMm) })
+			.where(and(eq(tables.saddle.yardId, at.yardId), eq(tables.saddle.name, horse.saddle)));
 	await db.insert(tables.tracing).values([...rows, ...longLineRows(horse.name, made, operator)]);
 	return made.map(({ id, visitedOn }) => ({ id, visitedOn }));
 }
@@ -90,6 +99,18 @@ function longLineRows(name: string, visits: readonly { readonly id: string }[], 
 			};
 		});
 	});
+}
+
+/** The underside of a saddle that fitted on a day: that day's first tracings of the three stations, the middle standing out by the rock. */
+function undersideFrom(tracings: readonly SimTracing[], rockMm: number): SaddleMeasures {
+	const CHANNEL_MM = 65;
+	const REACH_MM = 140;
+	const at = (station: string) => {
+		const points = (tracings.find((t) => t.station === station)?.points ?? []).filter(([x]) => Math.abs(x) < REACH_MM);
+		const tenth = (v: number): number => Math.round(10 * v) / 10;
+		return { xMm: points.map(([x]) => tenth(x)), yMm: points.map(([, y]) => tenth(y)), channelMm: CHANNEL_MM };
+	};
+	return { sections: { front: at('T8'), middle: at('T13'), rear: at('T18') }, rockMm };
 }
 
 interface NotedHorse {

@@ -24,3 +24,10 @@ export function demoLongLine(rockMm: number, lowAtMm: number): { readonly xMm: n
 	});
 	return { xMm, yMm };
 }
+
+/** Saddles whose underside was traced, with their rock: they were made to the back they were fitted on. */
+export const DEMO_SADDLE_ROCK_MM: Readonly<Record<string, number>> = {
+	'Patrol 17 narrow': 18,
+	'Patrol 3': 15,
+	'Old Warden': 14
+};

@@ -161,6 +161,9 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 		`The scan is ${d['longest']} long in its own unit: no back in mm, cm, m or inches. Cut it to the back and export it again.`,
 	'long-line-short': (d) =>
 		`The long line reaches ${d['reachesMm']} mm behind the blade mark; it must begin there and reach ${d['leastMm']} mm at least.`,
+	'saddle-unmeasured': (d) => `Nobody has traced the underside of ${d['saddle']} yet. Three tracings of it are enough.`,
+	'saddle-section': (d) =>
+		`The ${d['place']} tracing reaches ${d['reachMm']} mm out, the channel ends at ${d['innerMm']} mm: no bar is left between. Trace further out, or correct the channel.`,
 	'too-few-cuts': (d) =>
 		`A back needs cuts at two stations at least; this day has ${d['cuts']}. Trace T8, T13 and T18 on one day.`,
 	'ruler-line': (d) => `The ruler said something that is not understood (${d['why']}). Switch it off and on again.`,

@@ -1,7 +1,17 @@
 import { LIMITS } from '../core/change/index.js';
 import { Z95 } from '../core/math/index.js';
 import type { HandBesideSeat } from '../core/reading/index.js';
-import type { Condition, FitDayDoubt, FitDayView, Measured, OwnLimit, WayOfChange } from '../core/seat/index.js';
+import type {
+	Condition,
+	FitDayDoubt,
+	FitDayView,
+	Measured,
+	OwnLimit,
+	WayOfChange,
+	MeasuredDoubt,
+	MeasuredSeatSaid,
+	ShimSet
+} from '../core/seat/index.js';
 import { fingersToMm, mmToFingers, type FingerCalibration } from '../core/units/index.js';
 
 /** What an inferred seat leaves open. */
@@ -100,3 +110,44 @@ export const stricterLimits = (limits: readonly OwnLimit[]): string[] =>
 					`${WAY_WORDS_OF_CHANGE[way]}: about ${mm} mm, then ${fault === 'clearance' ? 'a finger of room is gone' : CONDITION_WORDS[fault]} (usual limit ${usualMm(way)})`
 				]
 	);
+
+export const MEASURED_DOUBT_WORDS: Readonly<Record<MeasuredDoubt, string>> = {
+	'no-long-line':
+		'No long line of this back: it and the saddle are taken as straight along the bars, so bridge, rock and tipping are not read.',
+	levelled: 'The tilt of the papers is taken out, and with it a lean of the horse’s own.',
+	'few-cuts': 'Only two stations were traced: what lies between is a guess.',
+	prolonged: 'The bars reach further down than the tracings: the flank is prolonged a little.',
+	'one-drawing': 'One drawing of the saddle on one day’s tracings: no interval is reckoned.'
+};
+
+/** A seat of a saddle's own shape in sentences, mm before kPa. */
+export function measuredSentences(s: MeasuredSeatSaid): string[] {
+	const lean =
+		Math.abs(s.rollDeg) < 0.3
+			? []
+			: [`Leans ${Math.abs(s.rollDeg).toFixed(1)}° to the ${s.rollDeg > 0 ? 'near' : 'off'} side.`];
+	const tip =
+		s.pitchDeg === undefined
+			? []
+			: [
+					Math.abs(s.pitchDeg) < 0.3
+						? 'Sits level.'
+						: `Tips ${Math.abs(s.pitchDeg).toFixed(1)}° ${s.pitchDeg > 0 ? 'forward' : 'back'}.`
+				];
+	return [
+		...tip,
+		...lean,
+		`Presses in ${s.dropMm.toFixed(0)} mm under a rider.`,
+		`${Math.round(100 * s.contactShare)}% of the bars carries; by thirds ${s.bearing.thirds.map((t) => `${Math.round(100 * t)}%`).join(', ')}; ${s.meanKpa.toFixed(0)} kPa in the mean.`
+	];
+}
+
+/** A set of shims, both sides told apart where they differ. */
+export function shimSetWords(shims: ShimSet): string {
+	const said = (['front', 'middle', 'rear'] as const).flatMap((zone) => {
+		const [near, off] = [shims[`${zone}_near`], shims[`${zone}_off`]];
+		if (near === 0 && off === 0) return [];
+		return [near === off ? `${zone} ${near} mm, both sides` : `${zone} near ${near}, off ${off} mm`];
+	});
+	return said.length > 0 ? said.join('; ') : 'no shims';
+}

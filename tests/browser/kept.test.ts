@@ -207,7 +207,7 @@ describe('finding and fitting', () => {
 
 	it('a fit mark over a refit shows the reasons, is confirmed, and is undone with one press', async () => {
 		const { id } = await demoHorse('Marram');
-		await page.goto(`${serverUrl()}/horses/${id}`);
+		await page.goto(`${serverUrl()}/horses/${id}/saddle`);
 		await page.waitForLoadState('networkidle');
 		await page.getByLabel('Judged by').fill('Isolde Quay');
 		await page.getByRole('button', { name: 'Set fit mark' }).click();

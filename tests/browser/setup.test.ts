@@ -120,7 +120,7 @@ describe('what is on the horse today, on a phone', () => {
 			const fields = rows.map((r) => r.field.split('/').at(-1));
 			return ['pad', 'front-near', 'front-off', 'rear-near'].every((f) => fields.includes(f));
 		});
-		await page.goto(`${wire.url}/horses/${horseId}`);
+		await page.goto(`${wire.url}/horses/${horseId}/saddle`);
 		await page.getByText('thin pad, front shims 6 mm').first().waitFor();
 		// The next visit offers it whole.
 		await page.goto(`${wire.url}/horses/${horseId}/walk`);

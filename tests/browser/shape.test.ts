@@ -41,7 +41,7 @@ describe('the shape through time', () => {
 		await page.getByRole('button', { name: 'T13' }).click();
 		await page.waitForURL(/station=T13/);
 		await page.waitForFunction((was) => document.querySelector('path.now')?.getAttribute('d') !== was, before);
-		await page.getByLabel('against').selectOption({ index: 1 });
+		await page.locator('select').first().selectOption({ index: 1 });
 		await page.waitForURL(/against=/);
 	});
 
@@ -72,20 +72,30 @@ describe('the shape through time', () => {
 			}, word);
 		await shapeSays('Refit');
 		expect(await call.innerText()).to.match(/lost [\d.]+ ± [\d.]+ mm since the fit mark/);
+		const { pathname } = new URL(page.url());
+		const to = async (place: string) => {
+			await page.goto(`${serverUrl()}${pathname}${place}`);
+			await page.waitForLoadState('networkidle');
+		};
+		await to('/saddle');
 		await page.getByLabel('Judged by').fill('a made-up fitter');
 		await page.getByLabel('The saddle was seen on this horse since then and fits').check();
 		await page.getByRole('button', { name: /^Set (another )?fit mark$/ }).click();
+		await page.getByText('Fit mark set.').waitFor();
+		await to('');
 		await shapeSays('Steady');
 		expect(await call.innerText()).not.to.match(/lost [\d.]+ ± [\d.]+ mm since the fit mark/);
 		await page.getByRole('link', { name: 'Shape' }).click();
 		await page.waitForURL(/shape/);
 		// The fitted day is the last day now: held against itself.
 		await page.getByText('the curve that the others are held against').waitFor();
-		await page.goBack();
+		await to('/saddle');
 		await page
 			.getByRole('button', { name: /^Take away the fit mark/ })
 			.last()
 			.click();
+		await page.getByText(/^taken away:/).waitFor();
+		await to('');
 		await shapeSays('Refit');
 	});
 });

@@ -133,8 +133,8 @@ describe('a visit in the browser', () => {
 	it('undoes the visit and puts it in again', async () => {
 		const visits = await page.locator('svg[role=slider] .visit').count();
 		const { pathname } = new URL(page.url());
-		const select = page.locator('select[name=visitId]');
-		const id = await select.locator('option').first().getAttribute('value');
+		const again = page.getByRole('link', { name: 'Go on with it' }).first();
+		const id = new URL((await again.getAttribute('href')) ?? '', server.url).searchParams.get('visit');
 		await page.goto(`${server.url}${pathname}?saved=${id}`);
 		await page.waitForLoadState('networkidle');
 		await page.getByRole('button', { name: 'Undo' }).click();

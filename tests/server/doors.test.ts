@@ -5,6 +5,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { and, eq } from 'drizzle-orm';
 import { tables } from '../../src/lib/server/db/index.js';
 import { clientAt, serverUrl, signedIn } from '../support/client.js';
+import { shapeBody } from '../support/roleTable.js';
 import { database, demoHorse } from '../support/database.js';
 import { batchBody, noteBody, rideBody, visitBody } from '../support/visits.js';
 
@@ -85,6 +86,11 @@ describe('every door', () => {
 			'GET /horses/new': { path: `/horses/new?yard=${foreign.yardId}` },
 			'POST /horses/new': { path: '/horses/new', form: { ...edit, id: uuidv7() } },
 			'GET /horses/[horse]': { path: horse },
+			'GET /saddles/[saddle]': { path: `/saddles/${foreign.saddleId}` },
+			'PUT /api/saddles/[saddle]/shape': { path: `/api/saddles/${foreign.saddleId}/shape`, json: shapeBody(1) },
+			'GET /api/horses/[horse]/measured': {
+				path: `/api/horses/${foreign.id}/measured?saddle=${foreign.saddleId}`
+			},
 			'GET /horses/[horse]/saddle': { path: `${horse}/saddle` },
 			'POST /horses/[horse]?/answered': {
 				path: `${horse}?/answered`,

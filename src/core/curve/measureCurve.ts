@@ -9,7 +9,7 @@ import {
 	walkSide,
 	type SideWalk
 } from './halfWidth.js';
-import type { Curve, Side } from './types.js';
+import { makeCurve, type Curve, type Side } from './types.js';
 
 /** Depths below the apex at which half-widths are reported, mm. */
 export const REPORTED_DEPTHS_MM = [30, 60, 75, 90, 120, 150] as const;
@@ -39,6 +39,17 @@ function measureSide(walk: SideWalk): SideMeasures {
 		areaCm2: sideAreaCm2(walk),
 		hollowMm: pocketHollowMm(walk)
 	};
+}
+
+/** A curve turned about its top so that its two flanks are most alike: the paper's tilt, and the horse's lean, taken out. */
+export function levelled(curve: Curve): Curve {
+	const framed = frameAtApex(curve);
+	const tiltDeg = -(measureCurve(framed).symmetryTiltDeg ?? 0);
+	const [cos, sin] = [Math.cos((tiltDeg * Math.PI) / 180), Math.sin((tiltDeg * Math.PI) / 180)];
+	const { xMm, yMm } = framed;
+	return makeCurve(
+		Array.from(xMm, (x, i) => [x * cos + (yMm[i] as number) * sin, (yMm[i] as number) * cos - x * sin] as const)
+	);
 }
 
 export function lopsidednessPercent(nearMm: number | undefined, offMm: number | undefined): number | undefined {

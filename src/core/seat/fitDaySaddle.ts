@@ -12,7 +12,7 @@ export const BARS_FROM_MM = 40;
 export const USUAL_BEARS_MM = 430;
 export const LEAST_BEARS_MM = 250;
 export const MOST_BEARS_MM = 600;
-const REACH_MM = 148;
+export const REACH_MM = 148;
 /** A rider with tack at mid length, on a bed as firm as a back under a panel. */
 const WEIGHT_N = 900;
 const STIFFNESS_KPA_PER_MM = 1.4;
@@ -89,10 +89,19 @@ function undersideOf(sections: readonly BackSection[], bearsMm: number): SaddleS
 }
 
 /** The case of a saddle that bears evenly on a back, seated on it; sections reach over all of the bars. */
-export function evenCase(sections: readonly BackSection[], bearsMm: number): SeatCase {
+export const evenCase = (sections: readonly BackSection[], bearsMm: number): SeatCase =>
+	seatCaseOn(sections, undersideOf(sections, bearsMm), bearsMm, 0);
+
+/** A saddle on a back under a rider of usual weight at mid length; its front edge two fingers behind the blade. */
+export function seatCaseOn(
+	sections: readonly BackSection[],
+	saddle: readonly SaddleSection[],
+	bearsMm: number,
+	offsetMm = BARS_FROM_MM
+): SeatCase {
 	return {
 		back: { sections, spineHalfWidthMm: 25 },
-		saddle: { sections: undersideOf(sections, bearsMm), offsetMm: 0 },
+		saddle: { sections: saddle, offsetMm },
 		kKpaPerMm: STIFFNESS_KPA_PER_MM,
 		loads: [{ weightN: WEIGHT_N, sMm: BARS_FROM_MM + bearsMm / 2, xMm: 0 }],
 		pads: [],

@@ -22,7 +22,7 @@ export interface FitDayView extends Omit<FitDaySeat, 'saddle' | 'fitted' | 'now'
 
 const whole = (v: number): number => Math.round(v * 100) / 100;
 
-function bearing({ bed, pressure, load, barMm2, split }: Seat): BearingView {
+export function bearingView({ bed, pressure, load, barMm2, split }: Seat): BearingView {
 	const evenKpa = (load.weightN * 1000) / barMm2;
 	const rowsOf = (bar: 0 | 1): number[][] => {
 		const { columns, cellsFrom } = bed.bars[bar];
@@ -40,5 +40,5 @@ function bearing({ bed, pressure, load, barMm2, split }: Seat): BearingView {
 
 export function fitDayView(seat: FitDaySeat): FitDayView {
 	const { fitted, now, saddle, ...said } = seat;
-	return { ...said, fitted: bearing(fitted), now: bearing(now), limits: ownLimits(saddle, USUAL_BEARS_MM) };
+	return { ...said, fitted: bearingView(fitted), now: bearingView(now), limits: ownLimits(saddle, USUAL_BEARS_MM) };
 }

@@ -25,3 +25,24 @@ export {
 	type FitDayOptions,
 	type Measured
 } from './fitDay.js';
+export {
+	CHANNEL_WIDTH_MM,
+	MOST_SECTION_POINTS,
+	ROCK_MM,
+	SADDLE_PLACES,
+	undersideOfMeasures,
+	type SaddleMeasures,
+	type SaddlePlace,
+	type UndersideTracing
+} from './measuredSaddle.js';
+export {
+	backToSeat,
+	MEASURED_DOUBTS,
+	seatableDay,
+	seatMeasured,
+	type MeasuredDoubt,
+	type MeasuredPlan,
+	type MeasuredSeat,
+	type MeasuredSeatSaid,
+	type SeatMeasuredQuestion
+} from './seatMeasured.js';

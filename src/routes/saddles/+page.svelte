@@ -82,6 +82,7 @@
 								: ''}{saddle.about ? ` · ${saddle.about}` : ''}</span
 						>
 					</div>
+					<a class="link" href={`/saddles/${saddle.id}`}>{saddle.shaped ? 'Its shape, seated' : 'Trace its shape'}</a>
 					{#if data.mayWrite}
 						<span class="acts">
 							<button

@@ -20,6 +20,7 @@ export const BOUNDS = {
 	entries: { bytes: 2 * MB, parts: 4000, depth: 7 },
 	ride: { bytes: 16 * KB, parts: 6, depth: 3 },
 	small: { bytes: 16 * KB, parts: 6, depth: 3 },
+	saddleShape: { bytes: 256 * KB, parts: 40, depth: 6 },
 	photo: { bytes: 16 * MB, parts: 1 },
 	record: { bytes: 128 * MB, parts: 1 }
 } as const satisfies Readonly<Record<string, Bounds>>;

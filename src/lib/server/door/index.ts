@@ -8,3 +8,4 @@ export * from './formAnswer.js';
 export * from './entries.js';
 export * from './today.js';
 export { accountSchemas, PASSWORD_LENGTH } from './accountFields.js';
+export { mustGiveBars } from './saddleMeasures.js';

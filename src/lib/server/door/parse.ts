@@ -13,6 +13,7 @@ import {
 	SADDLE_KINDS,
 	type SaddleKind
 } from '../../../core/checks/index.js';
+import { measuredSeat, saddleShape } from './saddleMeasures.js';
 import { day, id, line, newId, text } from './values.js';
 import { readJson, type Bounds } from './body.js';
 import type {
@@ -91,6 +92,8 @@ export const schemas = {
 		bearingMm: Joi.number().integer().min(200).max(900).empty('').allow(null).default(null),
 		version: Joi.number().integer().min(1).empty('')
 	}),
+	saddleShape,
+	measuredSeat,
 	pairing: Joi.object<PairingInput>({
 		id: newId,
 		horseId: id.required(),

@@ -3,7 +3,14 @@ import { chooseFitDay, watchHorse, type Call } from '../../../core/call/index.js
 import type { BodyMeasure } from '../../../core/change/index.js';
 import type { Tracing } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
-import { fitDayView, seatFitDay, type FitDayView } from '../../../core/seat/index.js';
+import {
+	fitDayView,
+	seatFitDay,
+	seatMeasured,
+	type FitDayView,
+	type MeasuredSeat,
+	type SeatMeasuredQuestion
+} from '../../../core/seat/index.js';
 import { ageYearsOn } from '../../../core/units/index.js';
 
 /** What came of judging one pairing: calls by visit, or the code of what is missing. */
@@ -63,7 +70,9 @@ export const JUDGEMENTS = {
 				on,
 				...(bearsMm === undefined ? {} : { bearsMm })
 			})
-		)
+		),
+	/** Seats a saddle of which the underside was traced. Throws as `seatMeasured` does. */
+	measuredSeat: (question: SeatMeasuredQuestion): MeasuredSeat => seatMeasured(question)
 };
 
 // Loaded as a worker it serves; loaded by the server it is only the list of what can be judged.

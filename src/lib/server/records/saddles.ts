@@ -1,6 +1,8 @@
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tellApart } from '../../../core/units/index.js';
+import type { SaddleMeasures } from '../../../core/seat/index.js';
+import { stableText } from '../../../core/visit/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import type { SaddleKind } from '../../../core/checks/index.js';
 import { mustMayInYard, yardIds, type Scope } from './scope.js';
@@ -43,6 +45,8 @@ export interface ListedSaddle extends Pick<Saddle, 'id' | 'name' | 'kind' | 'abo
 	/** The name, told apart from another saddle of the same name. */
 	readonly label: string;
 	readonly retired: boolean;
+	/** Its own shape is known. */
+	readonly shaped: boolean;
 	readonly horses: readonly SaddleOnHorse[];
 }
 
@@ -73,6 +77,7 @@ export async function listSaddles(db: Asker, scope: Scope, yardId: string): Prom
 			about: tables.saddle.about,
 			bearingMm: tables.saddle.bearingMm,
 			version: tables.saddle.version,
+			shaped: sql<boolean>`${tables.saddle.measures} is not null`,
 			retired: sql<boolean>`${tables.saddle.retiredAt} is not null`,
 			horses: horsesOfSaddle
 		})
@@ -103,6 +108,29 @@ export async function putSaddle(db: Database, scope: Scope, { version, ...input 
 		const [next] = await tx
 			.update(tables.saddle)
 			.set({ name, kind, about, bearingMm, version: old.version + 1 })
+			.where(and(eq(tables.saddle.id, old.id), eq(tables.saddle.version, old.version)))
+			.returning();
+		if (!next) throw new CoreError('changed-meanwhile');
+		return next;
+	});
+}
+
+/** Keeps a saddle's own shape, or takes it away (null); what was before is kept. The same shape twice changes nothing. */
+export async function putSaddleShape(
+	db: Database,
+	scope: Scope,
+	id: string,
+	{ version, measures }: { readonly version: number; readonly measures: SaddleMeasures | null }
+): Promise<Saddle> {
+	return db.transaction(async (tx) => {
+		const old = await findSaddle(tx, scope, id);
+		mustMayInYard(scope, old.yardId, 'saddle');
+		if (stableText(old.measures) === stableText(measures)) return old;
+		mustMatchVersion(old.version, version);
+		await keepEarlier(tx, 'saddle', old, old, scope.personId);
+		const [next] = await tx
+			.update(tables.saddle)
+			.set({ measures, version: old.version + 1 })
 			.where(and(eq(tables.saddle.id, old.id), eq(tables.saddle.version, old.version)))
 			.returning();
 		if (!next) throw new CoreError('changed-meanwhile');

@@ -2,6 +2,7 @@ import Joi from 'joi';
 import { SADDLE_KINDS, LENGTHS_FROM, LEVELS_BY, PLACES, RIDER_ROOMS, ROOMS } from '../../../core/checks/index.js';
 import { TRACING_SOURCES } from '../../../core/curve/index.js';
 import { PHOTO_KINDS } from '../db/schema/index.js';
+import { measures } from '../door/saddleMeasures.js';
 
 /** The format's name and version as they stand in `record.json`. */
 export const RECORD_FORMAT = 'zone-tally-record';
@@ -107,6 +108,7 @@ const ROWS: Readonly<Record<Part, Joi.ObjectSchema>> = {
 		kind: oneOf(SADDLE_KINDS),
 		about: words(400),
 		bearingMm: orNull(whole.min(200).max(900)),
+		measures: orNull(measures).default(null),
 		version,
 		retiredAt: orNull(moment),
 		createdAt: moment.required()

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { boolean, check, foreignKey, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { boolean, check, foreignKey, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import {
 	LENGTHS_FROM,
 	LEVELS_BY,
@@ -14,6 +14,7 @@ import {
 	type Room,
 	type SaddleKind
 } from '../../../../core/checks/index.js';
+import type { SaddleMeasures } from '../../../../core/seat/index.js';
 import { at, day, oneOf } from './columns.js';
 import { person, yard } from './access.js';
 import { horse } from './horse.js';
@@ -31,6 +32,8 @@ export const saddle = pgTable(
 		about: text('about').notNull().default(''),
 		/** Length of the bearing surface along the panel line. */
 		bearingMm: integer('bearing_mm'),
+		/** Its own shape, where somebody traced its underside. */
+		measures: jsonb('measures').$type<SaddleMeasures>(),
 		version: integer('version').notNull().default(1),
 		/** No longer put on any horse, kept on record. */
 		retiredAt: at('retired_at'),

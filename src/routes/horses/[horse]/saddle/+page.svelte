@@ -24,6 +24,13 @@
 			>{s.name}: {s.verdict ? VERDICT_WORD[s.verdict] : 'no call'}</a
 		>
 	{/each}
+	{#if data.joined}<b
+			class:alarm={data.joined.verdict === 'refit' || data.joined.verdict === 'stop'}
+			data-testid="verdict">{VERDICT_WORD[data.joined.verdict]}</b
+		>{/if}
+	{#if data.pairing}<a class="link" href={`/saddles/${data.pairing.saddleId}?horse=${data.horse.id}`}
+			>Its own shape, seated</a
+		>{/if}
 	<a class="link" href={`/saddles?horse=${data.horse.id}`}>All saddles of the yard</a>
 </header>
 {#if data.pairing && data.seatOn}
@@ -71,6 +78,9 @@
 <style>
 	h1 {
 		font-size: 1.5rem;
+	}
+	.alarm {
+		color: var(--zt-alarm);
 	}
 	.two {
 		display: grid;

@@ -1,0 +1,199 @@
+import { placeOfStation } from '../change/index.js';
+import {
+	cutsOf,
+	heightAt as lineHeightAt,
+	isLongLine,
+	levelled,
+	LONG_LINES,
+	meanLongLine,
+	type Tracing
+} from '../curve/index.js';
+import { CoreError } from '../errors/index.js';
+import { fittedCut, sectionOf } from './fitDayBack.js';
+import { bearingView, type BearingView } from './fitDayView.js';
+import { BARS_FROM_MM, loftedSections, REACH_MM, seatCaseOn } from './fitDaySaddle.js';
+import { undersideOfMeasures, type SaddleMeasures } from './measuredSaddle.js';
+import { padsOf, planShims, type ShimSet } from './planShims.js';
+import { seatOf, type Seat } from './seatOf.js';
+import type { Condition } from './conditions.js';
+import type { BackSection, Pad, Point, SeatCase } from './types.js';
+
+export interface SeatMeasuredQuestion {
+	/** Tracings of one day; a long line among them tells how the back runs along its length. */
+	readonly tracings: readonly Tracing[];
+	readonly saddle: SaddleMeasures;
+	readonly bearsMm: number;
+	/** An even pad under all of it, packed, mm. */
+	readonly padMm: number;
+	readonly shims: ShimSet;
+}
+
+export const MEASURED_DOUBTS = [
+	'no-long-line', // how the back runs along its length is not known: it and the saddle are taken as straight
+	'few-cuts',
+	'prolonged',
+	'levelled', // the tilt of the papers is taken out, and with it a lean of the horse's own
+	'one-drawing' // no interval: one drawing of the saddle, one day's tracings
+] as const;
+export type MeasuredDoubt = (typeof MEASURED_DOUBTS)[number];
+
+/** A seat of a saddle's own shape as a screen shows it. */
+export interface MeasuredSeatSaid {
+	readonly conditions: readonly Condition[];
+	readonly bearing: BearingView;
+	/** How much of the bars carries, 0..1, and how unevenly. */
+	readonly contactShare: number;
+	readonly unevenness: number;
+	/** How deep the front presses in, mm below first touch. */
+	readonly dropMm: number;
+	readonly pitchDeg: number | undefined;
+	readonly rollDeg: number;
+	readonly meanKpa: number;
+}
+
+export interface MeasuredSeat extends MeasuredSeatSaid {
+	readonly doubts: readonly MeasuredDoubt[];
+	readonly plan: MeasuredPlan | undefined;
+}
+
+/** The shims that would even it out most, and what it would then be. */
+export interface MeasuredPlan {
+	readonly shims: ShimSet;
+	readonly feasible: boolean;
+	readonly after: MeasuredSeatSaid;
+}
+
+const STILL = { near: [0, 0, 0], off: [0, 0, 0] } as const;
+/** The lines along the back on which heights are laid: where the long line was taken, and where a bar bears. */
+const LONG_MM = 100;
+const RAIL_MM = 80;
+const PROLONGED_MM = 15;
+const SECTIONS_EVERY_MM = 43;
+/** Limits of a shim plan, degrees (seat-format, section 8). */
+const MOST_TIP_DEG = 2;
+const MOST_LEAN_DEG = 1.5;
+
+const heightOf = (points: readonly Point[], x: number): number => {
+	const i = Math.max(
+		1,
+		points.findIndex((p) => p[0] >= x)
+	);
+	const [p, q] = [points[i - 1], points[i]] as [Point, Point];
+	return p[1] + ((q[1] - p[1]) * (x - p[0])) / (q[0] - p[0]);
+};
+const meanAt = (points: readonly Point[], x: number): number => (heightOf(points, x) + heightOf(points, -x)) / 2;
+
+/** The back of a day in its true heights along the back where a long line tells them, else straight along the bars. */
+function backOfDay(all: readonly Tracing[], bearsMm: number): { sections: BackSection[]; doubts: MeasuredDoubt[] } {
+	const doubts: MeasuredDoubt[] = [];
+	const placed = [...new Set(cutsOf(all).map((t) => t.station))].flatMap((station) => {
+		const sMm = placeOfStation(station);
+		if (sMm === undefined) return [];
+		const curves = all.filter((t) => t.station === station).map((t) => levelled(t.curve));
+		return [sectionOf(fittedCut(station, sMm, curves), STILL, REACH_MM)];
+	});
+	placed.sort((a, b) => a.section.sMm - b.section.sMm);
+	if (placed.length < 2) throw new CoreError('too-few-cuts', { cuts: placed.length });
+	if (placed.length < 3) doubts.push('few-cuts');
+	if (placed.some((p) => p.prolongedMm > PROLONGED_MM)) doubts.push('prolonged');
+	const long = meanLongLine(
+		LONG_LINES.flatMap((side) => meanLongLine(all.filter((t) => t.station === side).map((t) => t.curve)) ?? [])
+	);
+	const along = (sMm: number): number | undefined => long && lineHeightAt(long, sMm);
+	const known = placed.every(({ section }) => along(section.sMm) !== undefined);
+	if (!known) doubts.push('no-long-line');
+	const raised = placed.map(({ section }): BackSection => {
+		const lift = known
+			? (along(section.sMm) as number) - meanAt(section.points, LONG_MM)
+			: -meanAt(section.points, RAIL_MM);
+		return { ...section, points: section.points.map(([x, y]): Point => [x, y + lift]) };
+	});
+	const end = BARS_FROM_MM + bearsMm;
+	const [first, last] = [raised[0] as BackSection, raised[raised.length - 1] as BackSection];
+	const ends = [
+		...(first.sMm > BARS_FROM_MM ? [{ ...first, sMm: BARS_FROM_MM }] : []),
+		...raised,
+		...(last.sMm < end ? [{ ...last, sMm: end }] : [])
+	];
+	const count = Math.max(2, Math.round(bearsMm / SECTIONS_EVERY_MM));
+	const places = Array.from({ length: count + 1 }, (_, i) => BARS_FROM_MM + (bearsMm * i) / count);
+	const sections = loftedSections(ends, places).map((c) => {
+		const top = heightOf(c.points, 0);
+		return { ...c, toplineYMm: top, points: c.points.map(([x, y]): Point => [x, y - top]) };
+	});
+	return { sections, doubts: [...doubts, 'levelled', 'one-drawing'] };
+}
+
+/** What is not known of the back along its length is not read from the seat. */
+const ALONG: readonly Condition[] = ['bridging', 'rocking', 'pitched-forward', 'pitched-back'];
+
+function said(seat: Seat, knownAlong: boolean): MeasuredSeatSaid {
+	const read = knownAlong ? seat.conditions : seat.conditions.filter((c) => !ALONG.includes(c));
+	return {
+		conditions: read.length > 0 ? read : ['fits'],
+		bearing: bearingView(seat),
+		contactShare: seat.contactMm2 / seat.barMm2,
+		unevenness: seat.unevenness,
+		dropMm: seat.dropMm,
+		pitchDeg: knownAlong ? seat.pitchDeg : undefined,
+		rollDeg: seat.rollDeg,
+		meanKpa: seat.meanKpa
+	};
+}
+
+/**
+ * A saddle of which the underside was traced, seated on the back of a day under a rider of usual weight, with what is
+ * under it, and the shim plan that evens it out most. An estimate from drawings. Throws `too-few-cuts`,
+ * `saddle-section` and what a seat throws.
+ */
+export function seatMeasured(q: SeatMeasuredQuestion): MeasuredSeat {
+	const { sections, doubts } = backOfDay(q.tracings, q.bearsMm);
+	const knownAlong = !doubts.includes('no-long-line');
+	const pad: Pad[] = q.padMm > 0 ? [{ type: 'sheet', sides: 'both', u: [0, 1], tMm: q.padMm }] : [];
+	const saddle = knownAlong ? q.saddle : { ...q.saddle, rockMm: 0 };
+	const bare: SeatCase = {
+		...seatCaseOn(sections, undersideOfMeasures(saddle, q.bearsMm), q.bearsMm),
+		// No arch was measured, so no room over the spine can be asked of shims; nor a level where none is known.
+		limits: {
+			clearanceFrontMinMm: -Infinity,
+			pitchMaxDeg: knownAlong ? MOST_TIP_DEG : Infinity,
+			rollMaxDeg: MOST_LEAN_DEG
+		},
+		pads: pad
+	};
+	const seat = seatOf({ ...bare, pads: [...pad, ...padsOf(q.shims)] });
+	const planned = planShims(bare);
+	const any = Object.values(planned.shims).some((t) => t > 0);
+	return {
+		...said(seat, knownAlong),
+		doubts,
+		// A set that bears no more evenly is none to put in.
+		plan:
+			any && (planned.after.unevenness < seatOf(bare).unevenness || !planned.feasible)
+				? { shims: planned.shims, feasible: planned.feasible, after: said(planned.after, knownAlong) }
+				: undefined
+	};
+}
+
+/** Cuts and long lines of the last day up to one on which two stations at least were traced; undefined without. */
+export function seatableDay(tracings: readonly Tracing[]): string | undefined {
+	const days = [...new Set(tracings.map((t) => t.visitedOn))].sort().reverse();
+	return days.find(
+		(day) =>
+			new Set(
+				tracings
+					.filter((t) => t.visitedOn === day && !isLongLine(t.station) && placeOfStation(t.station) !== undefined)
+					.map((t) => t.station)
+			).size > 1
+	);
+}
+
+/** The tracings of that day, with the newest long lines up to it: a back's run along its length changes slowly. */
+export function backToSeat(tracings: readonly Tracing[], day: string): Tracing[] {
+	const long = tracings.filter((t) => isLongLine(t.station) && t.visitedOn <= day);
+	const lastLong = long
+		.map((t) => t.visitedOn)
+		.sort()
+		.at(-1);
+	return [...cutsOf(tracings).filter((t) => t.visitedOn === day), ...long.filter((t) => t.visitedOn === lastLong)];
+}

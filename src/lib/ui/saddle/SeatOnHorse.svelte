@@ -1,0 +1,129 @@
+<script lang="ts">
+	import type { MeasuredSeat } from '$core/seat/index.js';
+	import { CONDITION_WORDS, MEASURED_DOUBT_WORDS, measuredSentences, shimSetWords } from '$words/index.js';
+	import { formatDay } from '../format.js';
+	import BearingView from '../seat/BearingView.svelte';
+	import Stepper from '../walk/Stepper.svelte';
+
+	interface Props {
+		horseId: string;
+		saddleId: string;
+		/** Of the saddle's shape; seated anew when it changes. */
+		version: number;
+	}
+	const { horseId, saddleId, version }: Props = $props();
+
+	interface Answer {
+		readonly on: string;
+		readonly seat: MeasuredSeat;
+	}
+	const under = $state({ padMm: 0, front: 0, middle: 0, rear: 0 });
+	let answer = $state.raw<Answer>();
+	let refused = $state('');
+
+	async function ask(url: string, signal: AbortSignal): Promise<void> {
+		try {
+			const response = await fetch(url, { signal });
+			const body = (await response.json()) as Answer & { message?: string };
+			if (response.ok) [answer, refused] = [body, ''];
+			else [answer, refused] = [undefined, body.message ?? 'The seat could not be reckoned.'];
+		} catch {
+			if (!signal.aborted) refused = 'No connection: the seat is reckoned when it is back.';
+		}
+	}
+	const WAIT_MS = 250;
+	$effect(() => {
+		void version;
+		const asked = new URLSearchParams({ saddle: saddleId });
+		for (const [name, mm] of Object.entries(under)) asked.set(name, String(mm));
+		const moved = new AbortController();
+		const timer = setTimeout(() => void ask(`/api/horses/${horseId}/measured?${asked}`, moved.signal), WAIT_MS);
+		return () => {
+			clearTimeout(timer);
+			moved.abort();
+		};
+	});
+	const plan = $derived(answer?.seat.plan);
+	/** Sides apart, the plan is put in by hand; alike, the steppers take it. */
+	const alike = $derived(
+		plan !== undefined &&
+			(['front', 'middle', 'rear'] as const).every((z) => plan.shims[`${z}_near`] === plan.shims[`${z}_off`])
+	);
+	function take() {
+		if (!plan) return;
+		for (const zone of ['front', 'middle', 'rear'] as const) under[zone] = plan.shims[`${zone}_near`];
+	}
+	const PARTS = [
+		['padMm', 'Pad, packed', 30, 1],
+		['front', 'Front shims', 12, 3],
+		['middle', 'Middle shims', 12, 3],
+		['rear', 'Rear shims', 12, 3]
+	] as const;
+</script>
+
+<div class="seat" data-testid="measured-seat" aria-busy={!answer && !refused}>
+	<div class="under">
+		{#each PARTS as [part, label, most, step] (part)}
+			<Stepper {label} unit="mm" value={under[part]} {step} least={0} {most} onset={(v) => (under[part] = v)} />
+		{/each}
+	</div>
+	{#if answer}
+		{@const { seat } = answer}
+		<p class="names" data-testid="measured-conditions">
+			<b class:fault={seat.conditions[0] !== 'fits'}
+				>{seat.conditions.map((c) => (c === 'fits' ? 'No fault stands out' : CONDITION_WORDS[c])).join('; ')}</b
+			>
+			on the back of {formatDay(answer.on)}.
+		</p>
+		<ul>
+			{#each measuredSentences(seat) as line (line)}<li>{line}</li>{/each}
+		</ul>
+		<BearingView bearing={seat.bearing} title="Where it bears" />
+		{#if plan}
+			<p>
+				{plan.feasible ? 'Evens out most:' : 'No set of shims keeps every limit. Least bad:'}
+				<b>{shimSetWords(plan.shims)}</b>. Unevenness {Math.round(100 * seat.unevenness)} → {Math.round(
+					100 * plan.after.unevenness
+				)}; then {plan.after.conditions
+					.map((c) => (c === 'fits' ? 'no fault stands out' : CONDITION_WORDS[c]))
+					.join('; ')}.
+				{#if seat.conditions.includes('narrow')}<b>Narrower than the back: no pad will help.</b>{/if}
+			</p>
+			{#if alike && !seat.conditions.includes('narrow')}
+				<button type="button" class="btn" onclick={take}>Try these shims</button>
+			{/if}
+		{:else}
+			<p>No shim would make it bear more evenly.</p>
+		{/if}
+		<ul class="quiet">
+			{#each seat.doubts as d (d)}<li>{MEASURED_DOUBT_WORDS[d]}</li>{/each}
+		</ul>
+	{:else if refused}
+		<p>{refused}</p>
+	{:else}
+		<p class="quiet">Reckoning …</p>
+	{/if}
+	<p class="quiet">
+		An estimate from drawings, not a pressure measurement. Where a hand under the saddle says otherwise, believe the
+		hand. Pain, heat, swelling or open skin: a vet before any pad or shim.
+	</p>
+</div>
+
+<style>
+	.seat,
+	.under {
+		display: grid;
+		gap: 0.5rem;
+		align-content: start;
+	}
+	.under {
+		grid-template-columns: repeat(auto-fit, minmax(17rem, 1fr));
+		gap: 0.25rem 1.5rem;
+	}
+	.fault {
+		color: var(--zt-alarm);
+	}
+	.names {
+		font-size: 1.1rem;
+	}
+</style>

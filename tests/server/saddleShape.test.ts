@@ -1,0 +1,85 @@
+import { expect } from 'chai';
+import { v7 as uuidv7 } from 'uuid';
+import type { MeasuredSeat } from '../../src/core/seat/index.js';
+import { signedIn, type Client } from '../support/client.js';
+import { demoHorse } from '../support/database.js';
+import { clientOf, makePerson } from '../support/people.js';
+import { shapeBody } from '../support/roleTable.js';
+import { visitBody } from '../support/visits.js';
+
+describe('a saddle’s own shape', () => {
+	const [yardId, horseId, saddleId] = [uuidv7(), uuidv7(), uuidv7()];
+	let owner: Client;
+	const put = (body: unknown) => owner.send('PUT', `/api/saddles/${saddleId}/shape`, body);
+	const seatOf = (more = '') => owner.get(`/api/horses/${horseId}/measured?saddle=${saddleId}${more}`);
+
+	before(async () => {
+		owner = await clientOf(await makePerson('Shape owner'));
+		await owner.post('/yards/new', { id: yardId, name: 'Shape yard' });
+		await owner.post('/horses/new', { id: horseId, yardId, name: 'Shaped for', about: '', bornYear: '' });
+		await owner.post('/saddles?/add', { id: saddleId, yardId, name: 'Shape saddle', kind: 'general', about: '' });
+	});
+
+	it('before it is traced, and before the back is, the seat says what is missing', async () => {
+		expect(((await (await seatOf()).json()) as { message: string }).message).to.match(
+			/Nobody has traced the underside/
+		);
+		expect((await put(shapeBody(1))).status).to.equal(200);
+		expect(((await (await seatOf()).json()) as { message: string }).message).to.match(/two stations/);
+		const visit = visitBody(horseId, '2026-05-01', 1, ['T8', 'T13', 'T18']);
+		expect((await owner.send('PUT', `/api/visits/${visit.id}`, visit)).status).to.equal(200);
+		const said = (await (await seatOf()).json()) as { on: string; seat: MeasuredSeat };
+		expect(said.on).to.equal('2026-05-01');
+		expect(said.seat.doubts).to.include('no-long-line');
+	});
+
+	it('sent twice it is kept once; from an older version it is told; taken away, what was before is kept', async () => {
+		const again = (await (await put(shapeBody(1))).json()) as { version: number };
+		expect(again.version, 'the same shape, whatever the version').to.equal(2);
+		const other = shapeBody(1);
+		const moved = { ...other, measures: { ...other.measures, rockMm: 20 } };
+		expect((await put(moved)).status, 'another tab saved meanwhile').to.equal(409);
+		expect((await put({ ...moved, version: 2 })).status).to.equal(200);
+		expect((await put({ version: 3, measures: null })).status).to.equal(200);
+		expect((await put({ version: 4, measures: other.measures })).status).to.equal(200);
+	});
+
+	it('nonsense is refused by name: no arch, no bar, a place left out, metres of rock, a thousand points', async () => {
+		const { measures } = shapeBody(5);
+		const withFront = (front: object) => ({
+			version: 5,
+			measures: { ...measures, sections: { ...measures.sections, front } }
+		});
+		const { front } = measures.sections;
+		const refused = async (body: unknown) => {
+			const answer = await put(body);
+			expect(answer.status).to.equal(400);
+			return ((await answer.json()) as { message: string }).message;
+		};
+		expect(await refused(withFront({ ...front, yMm: front.xMm.map(() => 0) }))).to.match(/no cut across a back/);
+		expect(await refused(withFront({ ...front, xMm: front.xMm.map((x) => x / 3) }))).to.match(/front tracing reaches/);
+		expect(await refused(withFront({ ...front, yMm: front.yMm.slice(1) }))).to.match(/as many x as y/);
+		await refused({ version: 5, measures: { ...measures, sections: { front } } });
+		await refused({ version: 5, measures: { ...measures, rockMm: 1000 } });
+		const long = Array.from({ length: 1000 }, (_, i) => i / 10 - 50);
+		await refused(withFront({ xMm: long, yMm: long.map((x) => -x * x), channelMm: 60 }));
+		await refused({ version: 5, measures: 'round' });
+		expect((await seatOf('&padMm=-3')).status).to.equal(400);
+		expect((await seatOf('&front=40')).status).to.equal(400);
+	});
+
+	it('the demo’s saddle, made to the back it was fitted on, sits worse on the back of today', async () => {
+		const demo = await signedIn('owner');
+		const { id } = await demoHorse('Marram');
+		const page = await (await demo.get(`/horses/${id}/saddle`)).text();
+		const saddle = /\/saddles\/([0-9a-f-]{36})/.exec(page)?.[1] ?? '';
+		const bare = (await (await demo.get(`/api/horses/${id}/measured?saddle=${saddle}`)).json()) as {
+			seat: MeasuredSeat;
+		};
+		expect(bare.seat.doubts).to.not.include('no-long-line');
+		expect(bare.seat.conditions).to.not.deep.equal(['fits']);
+		// What keeps the limits may bear less evenly; it never has more faults.
+		const faults = (conditions: readonly string[]) => conditions.filter((c) => c !== 'fits').length;
+		expect(faults(bare.seat.plan?.after.conditions ?? [])).to.be.at.most(faults(bare.seat.conditions));
+	});
+});
