@@ -175,6 +175,8 @@ async function yard(page, url) {
 /** A report as somebody without an account sees it. */
 async function report(page, url) {
 	await horse(page, url, 'Marram');
+	await page.goto(`${page.url().split('?')[0]}/saddle`);
+	await page.waitForLoadState('networkidle');
 	await page.getByRole('button', { name: 'Make a report link' }).click();
 	const link = new URL(await page.getByLabel('Link of the report').inputValue());
 	await page.goto(url + link.pathname);
@@ -222,23 +224,34 @@ const VIEWS = {
 		size: DESK,
 		go: async (page, url) => {
 			await horse(page, url, 'Marram');
-			await page.locator('#seat').evaluate((card) => card.scrollIntoView());
+			await page.goto(`${page.url().split('?')[0]}/saddle`);
+			await page.waitForLoadState('networkidle');
 		}
 	},
 	yard: { size: { width: 1280, height: 1000 }, go: yard },
-	account: { size: DESK, go: (page, url) => page.goto(`${url}/account`) },
+	'saddle-room': {
+		size: { width: 1280, height: 1000 },
+		go: async (page, url) => {
+			await horse(page, url, 'Marram');
+			await page.goto(`${page.url().split('?')[0]}/saddle`);
+			await page.getByRole('link', { name: 'Its own shape, seated' }).click();
+			await page.getByTestId('measured-conditions').waitFor();
+			await page.getByRole('button', { name: /^Seat it on all/ }).click();
+			await page.locator('ol li').nth(4).waitFor();
+		}
+	},
 	signs: {
 		size: DESK,
 		go: async (page, url) => {
 			await horse(page, url, 'Marram');
-			await page.getByRole('link', { name: 'Signs' }).click();
+			await page.getByRole('link', { name: 'Signs and hands' }).click();
 			await page.waitForURL(/signs/);
 			await page.getByRole('button', { name: /^near pocket: \d+ signs/ }).click();
 		}
 	},
 	'desk-doubt': { size: { width: 1280, height: 900 }, go: exchanged },
 	board: { size: DESK, go: (page, url) => page.goto(`${url}/`) },
-	horse: { size: DESK, go: (page, url) => horse(page, url, 'Marram') },
+	horse: { size: { width: 1280, height: 1320 }, go: (page, url) => horse(page, url, 'Marram') },
 	'horse-stable': { size: DESK, theme: 'stable', go: (page, url) => horse(page, url, 'Thrift') },
 	shape: {
 		size: { width: 1280, height: 1420 },

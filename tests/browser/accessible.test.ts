@@ -66,9 +66,18 @@ describe('every main screen meets WCAG 2.2 AA, in both themes', function () {
 	});
 
 	it('main screens', async () => {
-		const { id } = await demoHorse('Marram');
-		for (const path of ['/', `/horses/${id}`, `/horses/${id}/visits/new`, '/saddles', '/import', '/horses/new'])
+		const { id, saddleId } = await demoHorse('Marram');
+		for (const path of [
+			'/',
+			`/horses/${id}`,
+			`/horses/${id}/visits/new`,
+			'/saddles',
+			`/horses/${id}/saddle`,
+			'/import',
+			'/horses/new'
+		])
 			expect(await findings(path), path).to.deep.equal([]);
+		expect(await findings(`/saddles/${saddleId}`), 'saddle room').to.deep.equal([]);
 		expect(await findings('/sign-in', true), '/sign-in').to.deep.equal([]);
 	});
 
@@ -154,7 +163,7 @@ describe('every main screen meets WCAG 2.2 AA, in both themes', function () {
 			'/saddles',
 			'/import',
 			'/hands',
-			...['walk', 'signs', 'log'].map((p) => `/horses/${id}/${p}`)
+			...['walk', 'signs', 'log', 'saddle'].map((p) => `/horses/${id}/${p}`)
 		]) {
 			await page.goto(serverUrl() + path);
 			await page.waitForLoadState('networkidle');

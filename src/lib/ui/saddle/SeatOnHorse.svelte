@@ -34,8 +34,7 @@
 	const WAIT_MS = 250;
 	$effect(() => {
 		void version;
-		const asked = new URLSearchParams({ saddle: saddleId });
-		for (const [name, mm] of Object.entries(under)) asked.set(name, String(mm));
+		const asked = [['saddle', saddleId], ...Object.entries(under)].map(([name, v]) => `${name}=${v}`).join('&');
 		const moved = new AbortController();
 		const timer = setTimeout(() => void ask(`/api/horses/${horseId}/measured?${asked}`, moved.signal), WAIT_MS);
 		return () => {

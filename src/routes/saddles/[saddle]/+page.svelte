@@ -35,14 +35,21 @@
 				{#key horseId}<SeatOnHorse {horseId} saddleId={data.saddle.id} version={kept.version} />{/key}
 			{:else}<p>No horse in this yard yet.</p>{/if}
 		</section>
-		<RankHorses saddleId={data.saddle.id} horses={data.horses} onchoose={(id) => (horseId = id)} />
+		<div class="stack">
+			<RankHorses saddleId={data.saddle.id} horses={data.horses} onchoose={(id) => (horseId = id)} />
+			{@render desk()}
+		</div>
+	{:else}
+		{@render desk()}
 	{/if}
+</div>
+{#snippet desk()}
 	{#if data.mayWrite}
 		<ShapeDesk saddleId={data.saddle.id} version={kept.version} measures={kept.measures} onkept={(k) => (kept = k)} />
 	{:else if !kept.measures}
 		<p class="sheet">Nobody has traced the underside of this saddle yet.</p>
 	{/if}
-</div>
+{/snippet}
 
 <style>
 	h1 {
@@ -54,6 +61,10 @@
 		align-items: center;
 		gap: 0.5rem;
 		margin-bottom: 0.5rem;
+	}
+	.stack {
+		display: grid;
+		gap: 0.75rem;
 	}
 	.room {
 		display: grid;

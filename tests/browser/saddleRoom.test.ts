@@ -1,0 +1,92 @@
+import { expect } from 'chai';
+import type { Browser, Page } from 'playwright-core';
+import { v7 as uuidv7 } from 'uuid';
+import { openBrowser } from '../../scripts/lib/browser.mjs';
+import { serverUrl, type Client } from '../support/client.js';
+import { clientOf, makePerson } from '../support/people.js';
+import { visitBody } from '../support/visits.js';
+
+/** Half-widths of the back that `visitBody` draws, x² / 150 deep. */
+const WIDTHS = [15, 30, 60, 75, 90, 120, 150].map((depth) => [depth, Math.sqrt(150 * depth).toFixed(1)] as const);
+const ROCK_MM = 22;
+
+describe('the saddle room', () => {
+	const [yardId, horseId, saddleId] = [uuidv7(), uuidv7(), uuidv7()];
+	let browser: Browser;
+	let page: Page;
+	let owner: Client & { readonly cookie: string };
+	const errors: string[] = [];
+
+	before(async () => {
+		owner = await clientOf(await makePerson('Saddle room owner'));
+		await owner.post('/yards/new', { id: yardId, name: 'Saddle room yard' });
+		await owner.post('/horses/new', { id: horseId, yardId, name: 'Roomed', about: '', bornYear: '' });
+		await owner.post('/saddles?/add', { id: saddleId, yardId, name: 'Straight one', kind: 'general', about: '' });
+		const visit = visitBody(horseId, '2026-05-01', 1, ['T8', 'T13', 'T18']);
+		const xMm = Array.from({ length: 48 }, (_, i) => 10 * i);
+		const long = (station: string) => ({
+			...visit.tracings[0],
+			id: uuidv7(),
+			station,
+			xMm,
+			yMm: xMm.map((x) => -ROCK_MM * Math.sin((Math.PI * (x - 40)) / 430))
+		});
+		const body = { ...visit, tracings: [...visit.tracings, long('L100near'), long('L100off')] };
+		expect((await owner.send('PUT', `/api/visits/${visit.id}`, body)).status).to.equal(200);
+		browser = await openBrowser();
+		const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+		await context.addCookies(
+			owner.cookie.split('; ').map((pair) => {
+				const split = pair.indexOf('=');
+				return { name: pair.slice(0, split), value: pair.slice(split + 1), url: serverUrl() };
+			})
+		);
+		page = await context.newPage();
+		page.on('pageerror', (e) => errors.push(e.message));
+	});
+	after(() => browser.close());
+	const said = async (): Promise<string> => (await page.getByTestId('measured-conditions').innerText()).toLowerCase();
+	const unevenness = async (): Promise<number> => {
+		const text = await page.getByTestId('measured-seat').innerText();
+		return Number(/unevenness (\d+)/i.exec(text)?.[1] ?? NaN);
+	};
+
+	it('a saddle is described by three tracings and seated: straight on a hollow back it bridges', async () => {
+		await page.goto(`${serverUrl()}/saddles?yard=${yardId}`);
+		await page.getByRole('link', { name: 'Trace its shape' }).click();
+		await page.waitForURL(/saddles\/[0-9a-f-]{36}/);
+		await page.waitForLoadState('networkidle');
+		for (const place of ['front', 'middle', 'rear']) {
+			for (const [depth, half] of WIDTHS) {
+				await page.locator(`#kp-near-${depth}`).fill(half);
+				await page.locator(`#kp-off-${depth}`).fill(half);
+			}
+			await page.getByRole('button', { name: `Keep as the ${place} tracing` }).click();
+		}
+		await page.getByRole('button', { name: 'Save the shape' }).click();
+		await page.getByTestId('measured-conditions').waitFor();
+		expect(await said()).to.include('bridges');
+		expect(await unevenness()).to.be.above(20);
+	});
+
+	it('its plan is put under it with one press, and the fault is gone', async () => {
+		const before = await unevenness();
+		await page.getByRole('button', { name: 'Try these shims' }).click();
+		await page.waitForFunction(
+			() => !/bridges/i.test(document.querySelector('[data-testid=measured-conditions]')?.textContent ?? 'bridges')
+		);
+		const text = await page.getByTestId('measured-seat').innerText();
+		expect(text).to.match(/No fault stands out/);
+		const after = await unevenness();
+		expect(Number.isNaN(after) || after < before, `${before} → ${after}`).to.equal(true);
+	});
+
+	it('it is ranked over the yard’s horses; reloaded, its shape is there; nothing broke', async () => {
+		await page.getByRole('button', { name: /^Seat it on all/ }).click();
+		await page.getByRole('button', { name: 'Roomed' }).waitFor();
+		await page.reload();
+		await page.getByTestId('measured-conditions').waitFor();
+		expect(await said()).to.include('bridges');
+		expect(errors).to.deep.equal([]);
+	});
+});
