@@ -15,7 +15,7 @@ import { admissionOf, asPerson, NOBODY, sweepLeaving } from '$lib/server/records
 
 const OPEN_PATHS = new Set(['/sign-in', '/sign-up', '/confirm', '/forgot', '/reset', '/mailbox', '/health', '/ready']);
 /** Help, and the link of an invitation, are looked at before one has an account. */
-const OPEN_UNDER = ['/invite/', '/report/', '/help'];
+const OPEN_UNDER = ['/invite/', '/report/', '/feed/', '/help'];
 const isOpen = (path: string): boolean => OPEN_PATHS.has(path) || OPEN_UNDER.some((p) => path.startsWith(p));
 const YEAR_SECONDS = 31_536_000;
 /** A digital ruler or scanner on the person's own computer is a stand-in of the demo. */
@@ -57,6 +57,10 @@ function requestIdOf(request: Request): string {
 	return given && /^[\w-]{8,64}$/.test(given) ? given : randomUUID();
 }
 
+/** The path for a log: of one that holds a secret, the pattern. */
+const pathWords = ({ route, url }: Pick<RequestEvent, 'route' | 'url'>): string =>
+	route.id?.includes('[token]') ? route.id : url.pathname;
+
 const SLOW_MS = 2000;
 /** What every answer carries and what is counted of it; slow and broken ones are told. */
 function told(event: RequestEvent, response: Response, began: number): Response {
@@ -69,7 +73,7 @@ function told(event: RequestEvent, response: Response, began: number): Response 
 	if (ms > SLOW_MS || response.status >= 500)
 		logLine('warn', ms > SLOW_MS ? 'slow request' : 'broken request', {
 			method,
-			path: event.url.pathname,
+			path: pathWords(event),
 			status: response.status,
 			ms: Math.round(ms),
 			request: requestId
@@ -106,7 +110,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 	} catch (error) {
 		logError('not admitted', error, {
 			method: event.request.method,
-			path: event.url.pathname,
+			path: pathWords(event),
 			request: event.locals.requestId
 		});
 		refusal = refusalOf(error) ?? new CoreError('database-away');
@@ -132,7 +136,7 @@ export const handleError: HandleServerError = ({ error, event, status, message }
 	if (status === 404) return { message: errorSentence({ code: 'not-found', data: {} }), code: 'not-found' };
 	logError('request failed', error, {
 		method: event.request.method,
-		path: event.url.pathname,
+		path: pathWords(event),
 		request: event.locals.requestId
 	});
 	return { message: status >= 500 ? 'Something broke on our side. What was recorded is safe; try again.' : message };

@@ -180,6 +180,7 @@ describe('every door', () => {
 			`POST ${p}`
 		]),
 		'POST /sign-out',
+		'GET /feed/[token]',
 		'GET /health',
 		'GET /ready',
 		'GET /mailbox'
@@ -190,6 +191,9 @@ describe('every door', () => {
 		'POST /hands',
 		'GET /engine',
 		'GET /api/find',
+		'GET /api/calendar.ics',
+		'POST /account?/feed',
+		'POST /account?/endFeed',
 		'GET /account',
 		...['name', 'address', 'password', 'end', 'leave', 'keep'].map((a) => `POST /account?/${a}`),
 		'GET /yards/new',
@@ -224,9 +228,10 @@ describe('every door', () => {
 		knocks['GET /account'] = { path: '/account' };
 		knocks['GET /yards/new'] = { path: '/yards/new' };
 		knocks['POST /yards/new'] = { path: '/yards/new', form: { id: uuidv7(), name: 'Nobody’s' } };
-		for (const action of ['name', 'address', 'password', 'end', 'leave', 'keep'])
+		for (const action of ['name', 'address', 'password', 'end', 'leave', 'keep', 'feed', 'endFeed'])
 			knocks[`POST /account?/${action}`] = { path: `/account?/${action}`, form: { name: 'x' } };
 		knocks['GET /api/find'] = { path: '/api/find' };
+		knocks['GET /api/calendar.ics'] = { path: '/api/calendar.ics' };
 		knocks['POST /hands'] = { path: '/hands', form: { twoMm: '36', threeMm: '54', fourMm: '72', breadthMm: '85' } };
 		for (const name of Object.keys(knocks)) {
 			const response = await knock('nobody', name);

@@ -39,6 +39,7 @@ const ELSEWHERE = new Set([
 	'/sign-out POST',
 	'/invite/[token]',
 	'/invite/[token] ?default',
+	'/feed/[token] GET',
 	'/report/[token]',
 	'/report/[token] ?default'
 ]);

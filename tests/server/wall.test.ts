@@ -47,7 +47,8 @@ describe('the second wall: the database shows a person no other yard, whatever t
 		'yard',
 		'horse_guest',
 		'report_link',
-		'person_hand'
+		'person_hand',
+		'calendar_feed'
 	];
 
 	before(async () => {

@@ -94,6 +94,9 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 		(c) => c.post('/hands', { twoMm: '36', threeMm: '54', fourMm: '72', breadthMm: '85' })
 	],
 	'/account': ['OBFVWAGS', get(() => '/account')],
+	'/account ?feed': ['OBFVWAGS', (c) => c.post('/account?/feed', {})],
+	'/account ?endFeed': ['OBFVWAGS', (c) => c.post('/account?/endFeed', {})],
+	'/api/calendar.ics GET': ['OBFVWAGS', get(() => '/api/calendar.ics')],
 	'/account ?name': ['OBFVWAGS', (c) => c.post('/account?/name', { name: 'Marram Quay' })],
 	'/yards/new': ['OBFVWAGS', get(() => '/yards/new')],
 	'/yards/new ?default': ['OBFVWAGS', (c) => c.post('/yards/new', { id: uuidv7(), name: 'Another yard' })],

@@ -3,7 +3,15 @@ import { askedOf } from '$lib/server/access/askAuth.js';
 import { passOn } from '$lib/server/access/cookies.js';
 import { app } from '$lib/server/app.js';
 import { accountSchemas, answerForm, answerPage, parseFields, PASSWORD_LENGTH } from '$lib/server/door/index.js';
-import { accountLeavingAt, LEAVING_DAYS, listSharedHorses, setAccountLeaving } from '$lib/server/records/index.js';
+import {
+	accountLeavingAt,
+	LEAVING_DAYS,
+	endFeed,
+	findFeed,
+	listSharedHorses,
+	makeFeed,
+	setAccountLeaving
+} from '$lib/server/records/index.js';
 import type { Actions, PageServerLoad } from './$types.js';
 
 export const load: PageServerLoad = ({ locals, request, url }) =>
@@ -13,12 +21,23 @@ export const load: PageServerLoad = ({ locals, request, url }) =>
 		least: PASSWORD_LENGTH.least,
 		sessions: await listSessions(request.headers),
 		shared: await listSharedHorses(app().db, locals.scope),
+		feed: await findFeed(app().db, locals.scope),
 		leavingAt: await accountLeavingAt(app().db, locals.scope.personId),
 		days: LEAVING_DAYS,
 		done: url.searchParams.get('done')
 	}));
 
 export const actions: Actions = {
+	feed: ({ request, locals, url }) =>
+		answerForm(request, async () => {
+			const token = await makeFeed(app().db, locals.scope);
+			return { done: 'feed' as const, address: `${url.origin}/feed/${token}.ics` };
+		}),
+	endFeed: ({ request, locals }) =>
+		answerForm(request, async () => {
+			await endFeed(app().db, locals.scope);
+			return { done: 'feed-ended' as const };
+		}),
 	name: (event) =>
 		answerForm(event.request, async (form) => {
 			await changeName(askedOf(event), parseFields(form, accountSchemas.name).name);

@@ -11,6 +11,8 @@
 	const DONE: Readonly<Record<string, string>> = {
 		leaving: 'Your account will be deleted. Until then one press keeps it.',
 		kept: 'Kept.',
+		feed: 'Your calendar’s address is made. It is shown once.',
+		'feed-ended': 'Your calendar’s address has ended.',
 		name: 'Your name is changed.',
 		mailed: 'Look in the mail of your present address: a link there goes on with it.',
 		address: 'Your address is confirmed.',
@@ -50,6 +52,29 @@
 					{/each}
 				</ul>
 			{/if}
+		</section>
+		<section class="sheet" aria-labelledby="calendar-head">
+			<h2 id="calendar-head">Your calendar</h2>
+			<p class="quiet">What is due for every horse you may see, a whole day each.</p>
+			{#if form && 'address' in form && form.address}
+				<label>Address for your calendar program<input class="input w-full" readonly value={form.address} /></label>
+				<p class="quiet">Whoever has it can read what is due. Make a new one and this one ends.</p>
+			{:else if data.feed}
+				<p>
+					An address was made {formatMoment(data.feed.createdAt)}{data.feed.readAt
+						? `, last read ${formatMoment(data.feed.readAt)}`
+						: ', not read yet'}.
+				</p>
+			{/if}
+			<div class="row">
+				<a class="btn" href="/api/calendar.ics" download>Download once</a>
+				<form method="POST" action="?/feed" use:enhance>
+					<button class="btn">{data.feed ? 'Make a new address' : 'Make an address to subscribe to'}</button>
+				</form>
+				{#if data.feed}<form method="POST" action="?/endFeed" use:enhance>
+						<button class="btn btn-ghost">End the address</button>
+					</form>{/if}
+			</div>
 		</section>
 		<section class="sheet" aria-labelledby="sessions-head">
 			<h2 id="sessions-head">Where you are signed in</h2>

@@ -24,6 +24,15 @@ describe('points tapped on a picture', () => {
 		expect(curve.yMm[0]).to.equal(-150);
 	});
 
+	it('of a long line need no arch: it sinks from the blade mark and rises again', () => {
+		const sunk = line.map((p) => ({ x: p.x, y: 200 - p.y / 2 }));
+		const taps = { ruler, rulerMm: 100, line: sunk, spine: { x: 100, y: 0 } };
+		expect(codeOf(() => tapsToCurve(taps))).to.equal('upside-down');
+		const curve = tapsToCurve(taps, 'L100near');
+		expect([curve.xMm[0], curve.yMm[0]]).to.deep.equal([0, 0]);
+		expect(curve.yMm[6]).to.be.below(-50);
+	});
+
 	it('are refused with ruler marks on one spot or an impossible distance', () => {
 		expect(codeOf(() => mmPerPixel({ ruler: [ruler[0] as never, ruler[0] as never], rulerMm: 100 }))).to.equal(
 			'bad-input'

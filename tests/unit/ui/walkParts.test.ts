@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import { CHECK_IDS, CHECKS, checkField, USUAL_RULES } from '../../../src/core/checks/index.js';
-import { STEPS, stepsOf, type EntryValue } from '../../../src/core/visit/index.js';
+import { GAUGE_ON, GAUGE_SAYS, gaugeField } from '../../../src/core/setup/index.js';
+import { BACK_LIFTS, STEPS, stepsOf, type EntryValue } from '../../../src/core/visit/index.js';
 import { meaningOf, SIGN_KINDS, ZONES, type Sign } from '../../../src/core/zones/index.js';
 import { fieldSchema } from '../../../src/lib/server/door/entryFields.js';
 import { CHECK_PICTURES } from '../../../src/lib/ui/drawings/checkViews.js';
@@ -67,7 +68,26 @@ describe('what the walk can say, the door takes', () => {
 		for (const [horse, visits] of Object.entries(DEMO_SIGNS))
 			for (const notes of Object.values(visits))
 				for (const [field, value] of notes)
-					expect(taken(field.replace(/PAIRING|TRIAL\d/, PAIRING), value), `${horse}: ${field}`).to.be.true;
+					expect(
+						// Ticked off on the day it was asked.
+						taken(field.replace(/PAIRING|TRIAL\d/, PAIRING), value === 'DAY' ? '2026-03-14' : value),
+						`${horse}: ${field}`
+					).to.be.true;
+	});
+	it('back lift, gaits, gauge, marks found twice and asks, each within its bounds', () => {
+		for (const lift of BACK_LIFTS) expect(taken('lift/back', lift)).to.be.true;
+		expect(taken('lift/back', 'high')).to.be.false;
+		expect(taken('gaits/bare', ['walk', 'canter'])).to.be.true;
+		expect(taken('gaits/bare', ['gallop'])).to.be.false;
+		for (const says of GAUGE_SAYS) for (const on of GAUGE_ON) expect(taken(gaugeField(on, 7), says)).to.be.true;
+		expect(taken('gauge/bare/21', 'flush')).to.be.false;
+		expect(taken('gauge/bare/0', 'flush')).to.be.false;
+		expect(taken('gauge/bare/7/8', 'flush')).to.be.false;
+		expect(taken('mark/bladeApartMm', -40)).to.be.true;
+		expect(taken('mark/ribApartMm', 400)).to.be.false;
+		expect(taken('answered/rest', '2026-03-14')).to.be.true;
+		expect(taken('answered/rest', 'soon')).to.be.false;
+		expect(taken('answered/car', '2026-03-14')).to.be.false;
 	});
 	it('a skip for every step, a picture for every view', () => {
 		for (const step of STEPS) expect(taken(`skip/${step}`, true)).to.be.true;

@@ -36,3 +36,4 @@ export { listDeeds, type Deed } from './deeds.js';
 export { asPerson, isReachable } from '../db/index.js';
 export { countTry } from './limits.js';
 export * from './longLines.js';
+export * from './diary.js';

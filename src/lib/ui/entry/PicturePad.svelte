@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { Curve } from '$core/curve/index.js';
+	import { isLongLine, type Curve } from '$core/curve/index.js';
 	import { problemOf } from '$core/errors/index.js';
 	import { readNumber } from '$core/formats/index.js';
 	import { errorSentence } from '$words/index.js';
@@ -9,8 +9,9 @@
 	interface Props {
 		onkeep: (curve: Curve, picture: File) => void;
 		keepWord: string;
+		station: string;
 	}
-	const { onkeep, keepWord }: Props = $props();
+	const { onkeep, keepWord, station }: Props = $props();
 
 	let picture: File | undefined = $state();
 	let url = $state('');
@@ -22,15 +23,18 @@
 	let refusal = $state('');
 
 	const step = $derived(ruler.length < 2 ? 'ruler' : !spine ? 'spine' : 'line');
-	const ASK = {
+	const long = $derived(isLongLine(station));
+	const ASK = $derived({
 		ruler: 'Tap two marks of the ruler on the sheet.',
-		spine: 'Tap the spine mark on the line.',
-		line: 'Tap along the line from near to off, a point every finger’s breadth.'
-	};
+		spine: long ? 'Tap the blade mark on the line: its front lies to the left.' : 'Tap the spine mark on the line.',
+		line: long
+			? 'Tap along the line from the blade mark to the rear, a point every finger’s breadth.'
+			: 'Tap along the line from near to off, a point every finger’s breadth.'
+	});
 	const read = $derived.by((): { curve?: Curve; say: string } => {
 		if (line.length < 5) return { say: ASK[step] };
 		try {
-			return { curve: tapsToCurve({ ruler, rulerMm: readNumber(rulerMm) ?? 0, line, spine }), say: ASK.line };
+			return { curve: tapsToCurve({ ruler, rulerMm: readNumber(rulerMm) ?? 0, line, spine }, station), say: ASK.line };
 		} catch (error) {
 			return { say: errorSentence(problemOf(error)) };
 		}

@@ -24,12 +24,15 @@ export function mmPerPixel(taps: Pick<PictureTaps, 'ruler' | 'rulerMm'>): number
 	return taps.rulerMm / px;
 }
 
-/** The tapped line as a curve in mm, the spine mark at the origin. Throws what `cleanCurve` throws. */
-export function tapsToCurve(taps: PictureTaps): Curve {
+/** The tapped line as a curve in mm, the mark at the origin: the spine's, or a long line's blade mark. Throws what `cleanCurve` throws. */
+export function tapsToCurve(taps: PictureTaps, station?: string): Curve {
 	const scale = mmPerPixel(taps);
 	const spine = taps.spine;
 	const middle = spine && [...taps.line].sort((a, b) => Math.abs(a.x - spine.x) - Math.abs(b.x - spine.x))[0];
 	const origin = spine && middle ? { x: spine.x, y: middle.y } : { x: 0, y: 0 };
 	const sorted = [...taps.line].sort((a, b) => a.x - b.x);
-	return cleanCurve(sorted.map((p) => [(p.x - origin.x) * scale, (origin.y - p.y) * scale] as const)).curve;
+	return cleanCurve(
+		sorted.map((p) => [(p.x - origin.x) * scale, (origin.y - p.y) * scale] as const),
+		station
+	).curve;
 }

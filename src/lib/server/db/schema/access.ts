@@ -114,3 +114,14 @@ export const personHand = pgTable(
 		check('person_hand_breadth', sql`${t.breadthMm} between 50 and 130`)
 	]
 );
+
+/** A person's private address for a calendar program; of the address only a hash is kept. A new one ends the old one. */
+export const calendarFeed = pgTable('calendar_feed', {
+	personId: uuid('person_id')
+		.primaryKey()
+		.references(() => person.id, { onDelete: 'cascade' }),
+	tokenHash: text('token_hash').notNull().unique(),
+	createdAt: at('created_at').notNull().defaultNow(),
+	/** When a program last read it. */
+	readAt: at('read_at')
+});

@@ -79,6 +79,7 @@
 		)
 	);
 	const repeat = $derived(freeRepeat(draft, station));
+	const keepWord = $derived(`Keep as ${stationWords(station)}, tracing ${repeat}`);
 	const count = $derived(elsewhere.reduce((n, v) => n + v.draft.tracings.length, draft.tracings.length));
 	/** A visit that stands on the server may be left without tracings; a new one may not. */
 	const ready = $derived((count > 0 || draft.version !== undefined) && draft.visitedOn !== '');
@@ -263,11 +264,11 @@
 		>
 		{#if !loaded}<p class="quiet">Looking for what was left here…</p>
 		{:else if mode === 'keypad' && isLongLine(station)}
-			<LongLinePad keepWord={`Keep as ${stationWords(station)}, tracing ${repeat}`} onkeep={(c) => keep(c, 'keypad')} />
+			<LongLinePad {keepWord} onkeep={(c) => keep(c, 'keypad')} />
 		{:else if mode === 'keypad'}
 			<Keypad
 				before={before[station]}
-				keepWord={`Keep as ${station}, tracing ${repeat}`}
+				{keepWord}
 				left={leftTyped}
 				ontyped={(rows) => (typed = rows)}
 				onkeep={(c) => keep(c, 'keypad')}
@@ -299,15 +300,13 @@
 			<RulerDesk
 				before={before[station]}
 				others={draft.tracings.filter((t) => t.station === station).map(curveOf)}
-				keepWord={`Keep as ${station}, tracing ${repeat}`}
+				{keepWord}
 				onkeep={(c) => keep(c, 'ruler')}
 			/>
 		{:else if mode === 'file'}
 			<FileDrop accept=".csv,.svg,.dxf,.txt,.json,text/csv,text/plain,image/svg+xml" onfiles={takeFiles}>
 				<b>{reading ? 'Reading…' : 'Drop files here, or choose'}</b><br /><span class="quiet"
-					>points CSV, widths CSV, point lists, SVG or DXF in mm. Lines without a station go to {stationWords(
-						station
-					)}.</span
+					>points or widths CSV, point lists, SVG, DXF, in mm. Without a station: {station}.</span
 				>
 			</FileDrop>
 			<ReadReport {results} />
@@ -317,7 +316,8 @@
 				</p>{/if}
 		{:else}
 			<PicturePad
-				keepWord={`Keep as ${station}, tracing ${repeat}`}
+				{station}
+				{keepWord}
 				onkeep={(c, file) => {
 					keep(c, 'picture');
 					if (!pictures.includes(file)) pictures = [...pictures, file];

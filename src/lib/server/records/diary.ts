@@ -1,0 +1,95 @@
+import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { CoreError } from '../../../core/errors/index.js';
+import type { NextStep } from '../../../core/call/index.js';
+import { asPerson, asSystem, tables, type Asker, type Database } from '../db/index.js';
+import { newToken, tokenHashOf } from './linkToken.js';
+import { admissionOf, seenBy, type Scope } from './scope.js';
+
+/** What is due for one horse, as its standing says. */
+export interface DueHorse {
+	readonly horseId: string;
+	readonly horse: string;
+	readonly yard: string;
+	readonly saddle: string | null;
+	readonly verdict: string | null;
+	readonly on: string;
+	readonly step: NextStep;
+}
+
+const MOST_DUE = 2000;
+
+/** What is due for all horses of a person's yards and those shared with them, the first first. */
+export async function listDue(db: Asker, scope: Scope): Promise<DueHorse[]> {
+	const { horse, yard, standing, pairing, saddle } = tables;
+	const rows = await db
+		.select({
+			horseId: horse.id,
+			horse: horse.name,
+			yard: yard.name,
+			saddle: saddle.name,
+			verdict: standing.verdict,
+			on: standing.nextOn,
+			step: standing.nextStep
+		})
+		.from(standing)
+		.innerJoin(horse, eq(horse.id, standing.horseId))
+		.innerJoin(yard, eq(yard.id, horse.yardId))
+		.leftJoin(pairing, eq(pairing.id, standing.pairingId))
+		.leftJoin(saddle, eq(saddle.id, pairing.saddleId))
+		.where(
+			and(
+				seenBy(scope, { yardId: horse.yardId, horseId: horse.id }),
+				isNull(horse.archivedAt),
+				isNotNull(standing.nextOn),
+				isNotNull(standing.nextStep)
+			)
+		)
+		.orderBy(asc(standing.nextOn), asc(horse.name))
+		.limit(MOST_DUE);
+	return rows.map((r) => ({ ...r, on: r.on as string, step: r.step as NextStep }));
+}
+
+/** Makes a private address for a calendar program; whatever address there was ends. Answers with its token, shown once. */
+export async function makeFeed(db: Database, scope: Scope): Promise<string> {
+	const token = newToken();
+	const values = { personId: scope.personId, tokenHash: tokenHashOf(token), createdAt: new Date(), readAt: null };
+	await db
+		.insert(tables.calendarFeed)
+		.values(values)
+		.onConflictDoUpdate({ target: tables.calendarFeed.personId, set: values });
+	return token;
+}
+
+/** Ends the address. */
+export async function endFeed(db: Database, scope: Scope): Promise<void> {
+	await db.delete(tables.calendarFeed).where(eq(tables.calendarFeed.personId, scope.personId));
+}
+
+/** Whether there is an address, since when, and when it was last read. */
+export async function findFeed(
+	db: Asker,
+	scope: Scope
+): Promise<{ readonly createdAt: Date; readonly readAt: Date | null } | null> {
+	const { createdAt, readAt } = tables.calendarFeed;
+	const [feed] = await db
+		.select({ createdAt, readAt })
+		.from(tables.calendarFeed)
+		.where(eq(tables.calendarFeed.personId, scope.personId));
+	return feed ?? null;
+}
+
+/** What is due for whoever the address belongs to, in their name. Throws `not-found` for one that is none, or has ended. */
+export async function dueByFeed(db: Database, token: string): Promise<DueHorse[]> {
+	const [feed] = await asSystem(() =>
+		db
+			.update(tables.calendarFeed)
+			.set({ readAt: new Date() })
+			.where(eq(tables.calendarFeed.tokenHash, tokenHashOf(token)))
+			.returning({ personId: tables.calendarFeed.personId })
+	);
+	if (!feed) throw new CoreError('not-found');
+	return asPerson(feed.personId, async () => {
+		const { scope } = await admissionOf(db, feed.personId);
+		return listDue(db, scope);
+	});
+}
