@@ -241,7 +241,7 @@ const VIEWS = {
 		}
 	},
 	signs: {
-		size: DESK,
+		size: { width: 1280, height: 1500 },
 		go: async (page, url) => {
 			await horse(page, url, 'Marram');
 			await page.getByRole('link', { name: 'Signs and hands' }).click();

@@ -35,7 +35,7 @@
 				{#key horseId}<SeatOnHorse {horseId} saddleId={data.saddle.id} version={kept.version} />{/key}
 			{:else}<p>No horse in this yard yet.</p>{/if}
 		</section>
-		<div class="stack">
+		<div class="aside">
 			<RankHorses saddleId={data.saddle.id} horses={data.horses} onchoose={(id) => (horseId = id)} />
 			{@render desk()}
 		</div>
@@ -62,7 +62,7 @@
 		gap: 0.5rem;
 		margin-bottom: 0.5rem;
 	}
-	.stack {
+	.aside {
 		display: grid;
 		gap: 0.75rem;
 	}

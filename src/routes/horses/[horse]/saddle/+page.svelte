@@ -50,7 +50,7 @@
 		changes={data.call?.changes ?? []}
 		{form}
 	/>
-	<div class="stack">
+	<div class="aside">
 		{#if data.setup && data.pairing}
 			<SetupCard
 				setup={data.setup}
@@ -89,7 +89,7 @@
 		align-items: start;
 		margin-top: 0.75rem;
 	}
-	.stack {
+	.aside {
 		display: grid;
 		gap: 0.75rem;
 	}
