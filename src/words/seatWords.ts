@@ -131,8 +131,8 @@ export function measuredSentences(s: MeasuredSeatSaid): string[] {
 			? []
 			: [
 					Math.abs(s.pitchDeg) < 0.3
-						? 'Sits level.'
-						: `Tips ${Math.abs(s.pitchDeg).toFixed(1)}° ${s.pitchDeg > 0 ? 'forward' : 'back'}.`
+						? 'Stands with its rails level.'
+						: `Stands with its rails tipped ${Math.abs(s.pitchDeg).toFixed(1)}° ${s.pitchDeg > 0 ? 'forward' : 'back'}.`
 				];
 	return [
 		...tip,

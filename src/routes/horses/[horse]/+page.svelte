@@ -138,6 +138,7 @@
 			/>
 		</div>
 	{/if}
+	<div class="cuts"><Cuts cuts={data.cuts} changes={data.call?.changes ?? []} chosen={station} /></div>
 	{#if data.isLatest && (data.next.length > 0 || data.changed)}
 		<div class="next">
 			<NextCard
@@ -154,7 +155,6 @@
 		</div>
 	{/if}
 </div>
-<div class="cuts"><Cuts cuts={data.cuts} changes={data.call?.changes ?? []} chosen={station} /></div>
 
 <div class="lower">
 	{#if data.joined && data.joined.verdict !== 'steady'}
@@ -240,8 +240,8 @@
 	.page {
 		display: grid;
 		grid-template-columns: 23.5rem minmax(0, 1fr);
-		grid-template-areas: 'call strip' 'call rail' 'next seat';
-		grid-template-rows: auto 1fr;
+		grid-template-areas: 'call strip' 'call rail' 'call cuts' 'next seat';
+		grid-template-rows: auto auto 1fr;
 		gap: 0.75rem;
 	}
 	.strip {
@@ -259,7 +259,7 @@
 		min-width: 0;
 	}
 	.cuts {
-		margin-top: 0.75rem;
+		grid-area: cuts;
 	}
 	.call {
 		grid-area: call;
@@ -268,7 +268,7 @@
 	.rail :global(figure) {
 		padding: 0.5rem 1rem;
 	}
-	.rail > :global(figure),
+	.cuts > :global(section),
 	.next > :global(section),
 	.seat > :global(section),
 	.call > :global(section) {
@@ -297,7 +297,7 @@
 	@media (max-width: 900px) {
 		.page {
 			grid-template-columns: minmax(0, 1fr);
-			grid-template-areas: 'call' 'next' 'seat' 'strip' 'rail';
+			grid-template-areas: 'call' 'next' 'seat' 'strip' 'rail' 'cuts';
 			grid-template-rows: none;
 		}
 		.about {
