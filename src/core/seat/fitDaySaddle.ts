@@ -43,6 +43,17 @@ export function loftedSections(sections: readonly BackSection[], places: readonl
 	});
 }
 
+/** Sections over all of the bars; beyond the first and last that are known the back goes on as they are. */
+export function loftOverBars(known: readonly BackSection[], bearsMm: number): BackSection[] {
+	const [first, last] = [known[0] as BackSection, known[known.length - 1] as BackSection];
+	const end = BARS_FROM_MM + bearsMm;
+	const front = first.sMm > BARS_FROM_MM ? [{ ...first, sMm: BARS_FROM_MM }] : [];
+	const rear = last.sMm < end ? [{ ...last, sMm: end }] : [];
+	const count = Math.max(2, Math.round(bearsMm / SECTIONS_EVERY_MM));
+	const places = Array.from({ length: count + 1 }, (_, i) => BARS_FROM_MM + (bearsMm * i) / count);
+	return loftedSections([...front, ...known, ...rear], places);
+}
+
 /** The back of a day, from before the front edge to behind the rear one. */
 export function backOn(
 	cuts: readonly FittedCut[],
@@ -53,16 +64,11 @@ export function backOn(
 		const [near, off] = moved[i] as readonly [SideMoved, SideMoved];
 		return sectionOf(cut, { near, off }, REACH_MM);
 	});
-	const [first, last] = [each[0]?.section as BackSection, each[each.length - 1]?.section as BackSection];
-	const end = BARS_FROM_MM + bearsMm;
-	// Ends go on as the nearest cut is: nothing is known of them.
-	const known = each.map((e) => e.section);
-	const front = first.sMm > BARS_FROM_MM ? [{ ...first, sMm: BARS_FROM_MM }] : [];
-	const rear = last.sMm < end ? [{ ...last, sMm: end }] : [];
-	const all = [...front, ...known, ...rear];
-	const count = Math.max(2, Math.round(bearsMm / SECTIONS_EVERY_MM));
-	const places = Array.from({ length: count + 1 }, (_, i) => BARS_FROM_MM + (bearsMm * i) / count);
-	return { sections: loftedSections(all, places), prolongedMm: Math.max(...each.map((e) => e.prolongedMm)) };
+	const sections = loftOverBars(
+		each.map((e) => e.section),
+		bearsMm
+	);
+	return { sections, prolongedMm: Math.max(...each.map((e) => e.prolongedMm)) };
 }
 
 /** The underside that presses evenly on a back: the back pushed in along its normal by mean pressure over stiffness. */

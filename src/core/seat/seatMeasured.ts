@@ -11,9 +11,10 @@ import {
 import { CoreError } from '../errors/index.js';
 import { fittedCut, sectionOf } from './fitDayBack.js';
 import { bearingView, type BearingView } from './fitDayView.js';
-import { BARS_FROM_MM, loftedSections, REACH_MM, seatCaseOn } from './fitDaySaddle.js';
+import { loftOverBars, REACH_MM, seatCaseOn } from './fitDaySaddle.js';
 import { undersideOfMeasures, type SaddleMeasures } from './measuredSaddle.js';
 import { padsOf, planShims, type ShimSet } from './planShims.js';
+import { heightAt, polylineOf } from './polyline.js';
 import { seatOf, type Seat } from './seatOf.js';
 import type { Condition } from './conditions.js';
 import type { BackSection, Pad, Point, SeatCase } from './types.js';
@@ -68,19 +69,11 @@ const STILL = { near: [0, 0, 0], off: [0, 0, 0] } as const;
 const LONG_MM = 100;
 const RAIL_MM = 80;
 const PROLONGED_MM = 15;
-const SECTIONS_EVERY_MM = 43;
 /** Limits of a shim plan, degrees (seat-format, section 8). */
 const MOST_TIP_DEG = 2;
 const MOST_LEAN_DEG = 1.5;
 
-const heightOf = (points: readonly Point[], x: number): number => {
-	const i = Math.max(
-		1,
-		points.findIndex((p) => p[0] >= x)
-	);
-	const [p, q] = [points[i - 1], points[i]] as [Point, Point];
-	return p[1] + ((q[1] - p[1]) * (x - p[0])) / (q[0] - p[0]);
-};
+const heightOf = (points: readonly Point[], x: number): number => heightAt(polylineOf(points), x);
 const meanAt = (points: readonly Point[], x: number): number => (heightOf(points, x) + heightOf(points, -x)) / 2;
 
 /** The back of a day in its true heights along the back where a long line tells them, else straight along the bars. */
@@ -108,16 +101,7 @@ function backOfDay(all: readonly Tracing[], bearsMm: number): { sections: BackSe
 			: -meanAt(section.points, RAIL_MM);
 		return { ...section, points: section.points.map(([x, y]): Point => [x, y + lift]) };
 	});
-	const end = BARS_FROM_MM + bearsMm;
-	const [first, last] = [raised[0] as BackSection, raised[raised.length - 1] as BackSection];
-	const ends = [
-		...(first.sMm > BARS_FROM_MM ? [{ ...first, sMm: BARS_FROM_MM }] : []),
-		...raised,
-		...(last.sMm < end ? [{ ...last, sMm: end }] : [])
-	];
-	const count = Math.max(2, Math.round(bearsMm / SECTIONS_EVERY_MM));
-	const places = Array.from({ length: count + 1 }, (_, i) => BARS_FROM_MM + (bearsMm * i) / count);
-	const sections = loftedSections(ends, places).map((c) => {
+	const sections = loftOverBars(raised, bearsMm).map((c) => {
 		const top = heightOf(c.points, 0);
 		return { ...c, toplineYMm: top, points: c.points.map(([x, y]): Point => [x, y - top]) };
 	});
@@ -169,7 +153,7 @@ export function seatMeasured(q: SeatMeasuredQuestion): MeasuredSeat {
 		doubts,
 		// A set that bears no more evenly is none to put in.
 		plan:
-			any && (planned.after.unevenness < seatOf(bare).unevenness || !planned.feasible)
+			any && (planned.after.unevenness < planned.before.unevenness || !planned.feasible)
 				? { shims: planned.shims, feasible: planned.feasible, after: said(planned.after, knownAlong) }
 				: undefined
 	};
