@@ -174,17 +174,16 @@ export const TRAVEL_CAUSE_WORDS: Readonly<Record<TravelCause, string>> = {
 	'girth-line': 'the girth drags it',
 	downhill: 'a downhill build',
 	'too-wide': 'too wide',
-	'collar-hides': 'a breast collar that hides it',
 	'crooked-rider': 'a crooked rider',
 	'one-sided-back': 'a back whose sides differ',
 	'twisted-tree': 'a twisted tree',
 	'sides-girthed-unlike': 'sides girthed unlike'
 };
 /** What may be behind where a saddle went; empty where it stayed. */
-export const travelLine = ({ causes }: TravelReading): string =>
+export const travelLine = ({ causes, says }: TravelReading): string =>
 	causes.length === 0
 		? ''
-		: `What may be behind it, likeliest first: ${causes.map((c) => TRAVEL_CAUSE_WORDS[c]).join(', ')}.`;
+		: `What may be behind it, likeliest first: ${causes.map((c) => TRAVEL_CAUSE_WORDS[c]).join(', ')}.${says === 'slid-back' ? ' A breast collar would only hide it, and adds pressure in front.' : ''}`;
 
 const faultWords = (check: CheckId, value: string | null): string =>
 	value === null ? `${CHECK_WORDS[check].name.toLowerCase()}: too little` : answerWords(value).toLowerCase();

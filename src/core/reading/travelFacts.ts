@@ -24,7 +24,6 @@ export function travelFacts(visits: readonly VisitFields[], evidence: Evidence):
 		bridges: latest.some((a) => a.points === 'bridges'),
 		girthDrags: latest.some((a) => a.points === 'drags'),
 		downhillMm: downhillMm(visits, day),
-		collar: false,
 		oneSided: sidesApart(changes),
 		straight: latest.find((a) => a.check === 'straight')?.result
 	};

@@ -16,7 +16,6 @@ export const TRAVEL_CAUSES = [
 	'girth-line',
 	'downhill',
 	'too-wide',
-	'collar-hides',
 	'crooked-rider',
 	'one-sided-back',
 	'twisted-tree',
@@ -38,7 +37,6 @@ export interface TravelFacts {
 	readonly girthDrags: boolean;
 	/** Croup over withers, mm; undefined where not taped. */
 	readonly downhillMm: number | undefined;
-	readonly collar: boolean;
 	readonly oneSided: boolean;
 	readonly straight: CheckResult | undefined;
 }
@@ -67,8 +65,7 @@ export function readTravel({ movedMm, shifted }: Travel, facts: TravelFacts): Tr
 			causes: weighed([
 				['girth-line', facts.girthDrags ? 3 : 1.3],
 				['downhill', (facts.downhillMm ?? 0) >= DOWNHILL_MM ? 2.5 : facts.downhillMm === undefined ? 1 : 0],
-				['too-wide', facts.width === 'wide' ? 2.8 : facts.width === 'narrow' ? 0.1 : 1.1],
-				['collar-hides', facts.collar ? 0.8 : 0]
+				['too-wide', facts.width === 'wide' ? 2.8 : facts.width === 'narrow' ? 0.1 : 1.1]
 			])
 		};
 	if (shifted)

@@ -1,12 +1,12 @@
 import { expect } from 'chai';
 import { readTravel, type TravelFacts } from '../../../src/core/setup/index.js';
+import { travelLine } from '../../../src/words/index.js';
 
 const NOTHING: TravelFacts = {
 	width: undefined,
 	bridges: false,
 	girthDrags: false,
 	downhillMm: undefined,
-	collar: false,
 	oneSided: false,
 	straight: undefined
 };
@@ -43,8 +43,11 @@ describe('where a saddle went (common practice, no source)', () => {
 	it('a level horse does not let it slide forward by being downhill', () =>
 		expect(read(30, { downhillMm: 5 }).causes).to.not.include('downhill'));
 
-	it('a collar only hides it, and is named last', () =>
-		expect(read(30, { collar: true }).causes.at(-1)).to.equal('collar-hides'));
+	it('a breast collar only hides that it slides back; forward it holds nothing', () => {
+		expect(travelLine(read(-30))).to.match(/breast collar would only hide it/);
+		expect(travelLine(read(30))).to.not.match(/collar/);
+		expect(travelLine(read(0))).to.equal('');
+	});
 
 	it('to a side: a back whose sides changed unlike comes first where that was measured', () => {
 		expect(read(0, { oneSided: true }, 'off').causes[0]).to.equal('one-sided-back');

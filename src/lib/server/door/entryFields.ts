@@ -135,7 +135,7 @@ const MOST_GAP_MM = 60;
 /** A gap felt under a saddle: `gap/<pairing>/<zone>-<side>`, mm; what else the advisor asks, `gap/<pairing>/nose`, in words. */
 function gapSchema([pairing, part, ...more]: readonly string[]): Joi.Schema | undefined {
 	if (more.length > 0 || !part || id.required().validate(pairing).error) return undefined;
-	if (part === 'nose' || part === 'lifts') return yes;
+	if (part === 'nose' || part === 'lifts' || part === 'twisted') return yes;
 	return within(part, SHIM_PARTS, between(0, MOST_GAP_MM));
 }
 

@@ -93,7 +93,9 @@
 			})
 		)
 	});
-	const asked = $derived(Object.keys(gaps).length > 0 || walk.is(`gap/${pairing.id}/nose`));
+	const asked = $derived(
+		Object.keys(gaps).length > 0 || walk.is(`gap/${pairing.id}/nose`) || walk.is(`gap/${pairing.id}/twisted`)
+	);
 	const advice = $derived(
 		adviseShims({
 			on: walk.visit.visitedOn,
@@ -104,7 +106,7 @@
 			vetFirst,
 			youngLifts: walk.is(`gap/${pairing.id}/lifts`) || (young && walk.text('lift/back') === 'well'),
 			stillNoseDown: walk.is(`gap/${pairing.id}/nose`),
-			twisted: false
+			twisted: walk.is(`gap/${pairing.id}/twisted`)
 		})
 	);
 	const said = $derived(shimAdviceLines(advice));
@@ -196,6 +198,13 @@
 			aria-pressed={walk.is(`gap/${pairing.id}/lifts`)}
 			class:btn-active={walk.is(`gap/${pairing.id}/lifts`)}
 			onclick={() => void flip('lifts')}>Young back that lifts well</button
+		>
+		<button
+			type="button"
+			class="btn"
+			aria-pressed={walk.is(`gap/${pairing.id}/twisted`)}
+			class:btn-active={walk.is(`gap/${pairing.id}/twisted`)}
+			onclick={() => void flip('twisted')}>Tree twisted, on the bench</button
 		>
 	</div>
 	{#if asked}
