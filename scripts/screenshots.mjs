@@ -204,7 +204,13 @@ const VIEWS = {
 		{ signedOut: true, go: (page, url) => page.goto(`${url}/sign-in`) }
 	),
 	'phones-setup': beside(
-		{ go: (page, url) => walkAt(page, url, 'setup') },
+		{
+			go: async (page, url) => {
+				await walkAt(page, url, 'setup', 'Eider');
+				await page.getByText('What would a shim do?').click();
+				await page.getByTestId('shim-advice').scrollIntoViewIfNeeded();
+			}
+		},
 		{
 			go: async (page, url) => {
 				await walkAt(page, url, 'decide', 'Thrift');
