@@ -133,6 +133,10 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 		`The horse stands at ${d['verdict']}. A fit mark here makes it steady: read the reasons and confirm.`,
 	'visit-carries-mark': () =>
 		'This visit carries a fit mark, which belongs to this horse. Take the mark away first, then move the visit.',
+	'after-horse-left': (d) =>
+		`${d['name']} left on ${d['left']}, and this is of ${d['day']}. Put the day right, or the horse’s last day; nothing is lost.`,
+	'recorded-after-leaving': (d) =>
+		`Something is on record for ${d['day']}, after ${d['left']}. Put one of the two days right; nothing was changed.`,
 	'judging-too-slow': () => 'The record took too long to judge. Nothing was written; try again in a moment.',
 	'export-too-slow': () => 'This took too long to make. Ask for a single day, or try again.',
 	'changed-meanwhile': () => 'Someone changed this meanwhile. Load it again; nothing was overwritten.',

@@ -185,6 +185,32 @@ describe('what was saved is there tomorrow', () => {
 		expect(await seen()).to.deep.equal([true, false]);
 	});
 
+	it('nothing is taken in after a horse’s last day, and a last day not before what is on record', async () => {
+		const horseId = await ownHorse(owner, 'Sold in spring');
+		await put(owner, visitBody(horseId, '2026-03-14'));
+		const leave = (goneOn: string) => owner.post(`/horses/${horseId}/edit?/out`, { out: 'yes', goneOn });
+		expect(await (await leave('2026-03-13')).text()).to.contain('Something is on record for 2026-03-14');
+		expect((await leave('2026-03-14')).status).to.equal(303);
+		expect(await (await owner.get(`/horses/${horseId}`)).text()).to.contain('left 14 Mar 2026');
+		const code = async (answer: Promise<Response>) => ((await (await answer).json()) as { code?: string }).code;
+		const late = visitBody(horseId, '2026-03-15');
+		const setup = batchBody(horseId, [noteBody(`setup/${uuidv7()}/front-near`, 6)], '2026-03-15');
+		const entries = (body: unknown, id = uuidv7()) => owner.send('POST', `/api/visits/${id}/entries`, body);
+		const ride = { ...rideBody(horseId), riddenOn: '2026-03-15' };
+		expect([
+			await code(owner.send('PUT', `/api/visits/${late.id}`, late)),
+			await code(entries(setup)),
+			await code(owner.send('PUT', `/api/rides/${ride.id}`, ride))
+		]).to.deep.equal(['after-horse-left', 'after-horse-left', 'after-horse-left']);
+		// A set-up noted for the last day itself is taken; moved past it, it is refused and stands where it was.
+		const id = uuidv7();
+		expect(await code(entries({ ...setup, visitedOn: '2026-03-14' }, id))).to.be.undefined;
+		const moved = batchBody(horseId, [noteBody('day', '2026-03-20')], '2026-03-14');
+		expect(await code(entries(moved, id))).to.equal('after-horse-left');
+		await owner.post(`/horses/${horseId}/edit?/out`, { out: 'no' });
+		expect(await code(owner.send('PUT', `/api/visits/${late.id}`, late))).to.be.undefined;
+	});
+
 	it('a saddle is edited from what was seen, and retired once no horse goes in it', async () => {
 		const { yardId, id: horseId } = await demoHorse('Samphire');
 		const id = uuidv7();

@@ -5,9 +5,11 @@
 		value: string;
 		max?: string;
 		label: string;
+		/** Its name in a form; undefined where it is sent by script. */
+		name?: string;
 		onday: (day: string) => void;
 	}
-	const { value, max, label, onday }: Props = $props();
+	const { value, max, label, name, onday }: Props = $props();
 </script>
 
 <!-- The day is written as it is everywhere, whatever the browser's own style; its picker lies over it. -->
@@ -17,6 +19,7 @@
 		type="date"
 		aria-label={label}
 		{max}
+		{name}
 		{value}
 		onclick={(e) => {
 			try {

@@ -1,5 +1,5 @@
 import { expect } from 'chai';
-import { compareSetups, followSetup, numberOf, setupOn, textOf } from '../../../src/core/setup/index.js';
+import { comparePeriods, compareSetups, followSetup, numberOf, setupOn, setupPeriods, textOf } from '../../../src/core/setup/index.js';
 import { visitOn } from '../../support/states.js';
 
 const visits = [
@@ -45,4 +45,29 @@ describe('set-up of a saddle', () => {
 			{ part: 'front-near', from: 6 },
 			{ part: 'front-off', from: 6 }
 		]));
+
+	it('any two compare, each with what happened under it', () => {
+		const counted = [
+			{ on: '2026-02-10', fingers: 3 },
+			{ on: '2026-03-05', fingers: 2.5 },
+			{ on: '2026-04-10', fingers: 2 }
+		];
+		const rodeOn = ['2026-01-09', '2026-01-10', '2026-03-09', '2026-03-10', '2026-05-01'];
+		const periods = setupPeriods(visits, 'S', { rodeOn, counted });
+		expect(periods.map((p) => [p.since, p.until, p.rides, p.fingers])).to.deep.equal([
+			['2026-01-10', '2026-03-10', 2, 2.5],
+			['2026-03-10', '2026-04-10', 1, undefined],
+			['2026-04-10', undefined, 1, 2]
+		]);
+		const [first, second, third] = periods as [(typeof periods)[0], (typeof periods)[0], (typeof periods)[0]];
+		expect(comparePeriods(first, second)).to.deep.equal([{ part: 'front-near', from: 6, to: 3 }]);
+		expect(comparePeriods(third, second)).to.deep.equal([
+			{ part: 'front-near', to: 3 },
+			{ part: 'front-off', to: 6 }
+		]);
+		// Read for an earlier day, nothing that came later is told.
+		expect(setupPeriods(visits, 'S', { rodeOn, counted }, '2026-03-01').map((p) => [p.rides, p.fingers])).to.deep.equal([
+			[1, 3]
+		]);
+	});
 });

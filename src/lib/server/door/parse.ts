@@ -170,6 +170,11 @@ export const schemas = {
 		id: id.required(),
 		out: Joi.boolean().truthy('yes').falsy('no').required()
 	}),
+	leaving: Joi.object<{ id: string; out: boolean; goneOn?: string }>({
+		id: id.required(),
+		out: Joi.boolean().truthy('yes').falsy('no').required(),
+		goneOn: day.empty('')
+	}),
 	earlier: Joi.object<{ version: number; from: number }>({
 		version: Joi.number().strict().integer().min(1).required(),
 		from: Joi.number().strict().integer().min(1).required()

@@ -4,7 +4,7 @@ import { askedField, bearsOnBody } from '../../../core/reading/index.js';
 import { foldEntries, stableText, valueOf, type Entry } from '../../../core/visit/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
-import type { Horse } from './horses.js';
+import { mustBeHere, type Horse } from './horses.js';
 import { shapeChanged } from './calls.js';
 import { noteDeed } from './deeds.js';
 import { mustChange, type Scope } from './scope.js';
@@ -37,6 +37,7 @@ async function visitFor(tx: Asker, scope: Scope, horse: Horse, batch: EntryBatch
 		return old;
 	}
 	const { visitId: id, visitedOn } = batch;
+	mustBeHere(horse, visitedOn);
 	const hash = contentHash({ id, horseId: horse.id, visitedOn, note: '', tracings: [] });
 	const values = { id, yardId: horse.yardId, horseId: horse.id, visitedOn, madeBy: scope.personId, contentHash: hash };
 	const [made] = await tx.insert(tables.visit).values(values).returning();
@@ -94,7 +95,7 @@ export async function putEntries(db: Database, scope: Scope, batch: EntryBatch):
 		const { stored, clashed, added } = await insertEntries(tx, scope, batch);
 		if (added > 0) {
 			// A corrected day moves the tracings of the visit with it, and the body's measures bear on the cause; no other tap changes the shape's call.
-			const moved = batch.entries.some((e) => e.field === 'day') && (await followDay(tx, batch.visitId));
+			const moved = batch.entries.some((e) => e.field === 'day') && (await followDay(tx, horse, batch.visitId));
 			await (moved || batch.entries.some((e) => bearsOnBody(e.field))
 				? shapeChanged(tx, horse)
 				: refreshStanding(tx, horse));
@@ -140,9 +141,10 @@ export async function tickAsked(
 }
 
 /** A corrected day is a tap like any other; the visit's own day follows it. */
-async function followDay(tx: Asker, visitId: string): Promise<boolean> {
+async function followDay(tx: Asker, horse: Horse, visitId: string): Promise<boolean> {
 	const visitedOn = valueOf(foldEntries(await entriesOf(tx, visitId)), 'day');
 	if (typeof visitedOn !== 'string') return false;
+	mustBeHere(horse, visitedOn);
 	await tx.update(tables.visit).set({ visitedOn }).where(eq(tables.visit.id, visitId));
 	return true;
 }

@@ -20,6 +20,8 @@ export interface HorsePage {
 		readonly about: string;
 		readonly bornYear: number | null;
 		readonly archived: boolean;
+		/** Its last day here. */
+		readonly goneOn: string | null;
 		/** Goes up with every change of its shape. */
 		readonly revision: number;
 	};
@@ -45,7 +47,7 @@ export async function findHorsePage(db: Database, scope: Scope, horseId: string)
 	);
 	const { id, yardId, name, about, bornYear } = horse;
 	return {
-		horse: { id, yardId, name, about, bornYear, archived: horse.archivedAt !== null, revision: horse.shapeRevision },
+		horse: { id, yardId, name, about, bornYear, archived: horse.archivedAt !== null, goneOn: horse.goneOn, revision: horse.shapeRevision },
 		may: rightsOn(scope, { yardId: horse.yardId, horseId: horse.id }),
 		ownYard: scope.memberships.some((m) => m.yardId === horse.yardId),
 		pairings: pairings.map((p) => ({

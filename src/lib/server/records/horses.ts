@@ -1,4 +1,4 @@
-import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { and, eq, gt, inArray, isNull } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
@@ -64,18 +64,49 @@ export async function listHorseNames(db: Asker, scope: Scope, yardId: string): P
 	return rows.map((h) => ({ id: h.id, name: labels.get(h.id) ?? h.name }));
 }
 
-/** Takes a horse off the board, or puts it back; its record stays. */
-export async function setHorseArchived(db: Database, scope: Scope, id: string, archived: boolean): Promise<void> {
+/** Refuses a day after the horse's last one here: what is noted of it then is another person's, or a slip of the day. */
+export function mustBeHere(horse: Pick<Horse, 'name' | 'goneOn'>, day: string): void {
+	if (horse.goneOn !== null && day > horse.goneOn)
+		throw new CoreError('after-horse-left', { name: horse.name, left: horse.goneOn, day });
+}
+
+/** Takes a horse off the board, with its last day here where it has one, or puts it back; its record stays. */
+export async function setHorseArchived(
+	db: Database,
+	scope: Scope,
+	id: string,
+	archived: boolean,
+	goneOn: string | null = null
+): Promise<void> {
 	const horse = await findHorse(db, scope, id);
 	mustMayInYard(scope, horse.yardId, 'horse');
 	await db.transaction(async (tx) => {
+		await lockHorse(tx, scope, id, 'horse');
+		if (archived && goneOn) await mustEndBy(tx, horse, goneOn);
 		await tx
 			.update(tables.horse)
-			.set({ archivedAt: archived ? new Date() : null })
+			.set({ archivedAt: archived ? new Date() : null, goneOn: archived ? goneOn : null })
 			.where(eq(tables.horse.id, id));
 		const what = archived ? 'horse-archived' : 'horse-brought-back';
-		await noteDeed(tx, scope, { yardId: horse.yardId, horseId: id, what });
+		await noteDeed(tx, scope, { yardId: horse.yardId, horseId: id, what, ...(goneOn ? { about: { on: goneOn } } : {}) });
 	});
+}
+
+/** Refuses a last day before something that stands on record: one of the two is wrong. */
+async function mustEndBy(tx: Asker, horse: Horse, goneOn: string): Promise<void> {
+	const { visit, ride } = tables;
+	const later = await tx
+		.select({ day: visit.visitedOn })
+		.from(visit)
+		.where(and(eq(visit.horseId, horse.id), isNull(visit.undoneAt), gt(visit.visitedOn, goneOn)))
+		.unionAll(
+			tx
+				.select({ day: ride.riddenOn })
+				.from(ride)
+				.where(and(eq(ride.horseId, horse.id), isNull(ride.undoneAt), gt(ride.riddenOn, goneOn)))
+		);
+	const last = later.map((r) => r.day).sort().at(-1);
+	if (last) throw new CoreError('recorded-after-leaving', { name: horse.name, left: goneOn, day: last });
 }
 
 function sameHorse(a: Horse, b: HorseInput): boolean {

@@ -3,6 +3,7 @@ import { CoreError } from '../../../core/errors/index.js';
 import type { LoggedChange } from '../../../core/schedule/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 
+import { mustBeHere } from './horses.js';
 import { findSaddle } from './saddles.js';
 import { seenBy, type Scope } from './scope.js';
 import { refreshStanding } from './standing.js';
@@ -26,6 +27,7 @@ export interface RideInput {
 /** Logs a ride or a change. The same one again changes nothing. */
 export async function putRide(db: Database, scope: Scope, input: RideInput): Promise<'made' | 'unchanged'> {
 	return writeHorse(db, scope, input.horseId, 'note', async (tx, horse) => {
+		mustBeHere(horse, input.riddenOn);
 		if (input.saddleId && (await findSaddle(tx, scope, input.saddleId)).yardId !== horse.yardId)
 			throw new CoreError('not-found');
 		const values = { ...input, seen: [...input.seen], changes: [...input.changes] };

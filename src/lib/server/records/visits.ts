@@ -3,7 +3,7 @@ import { and, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { shapeChanged } from './calls.js';
-import { findHorse, type Horse } from './horses.js';
+import { findHorse, mustBeHere, type Horse } from './horses.js';
 import { andJudge, inTurn, writeHorse } from './transaction.js';
 import { noteDeed } from './deeds.js';
 import { mustChange, mustMayInYard, seenBy, type Scope } from './scope.js';
@@ -122,6 +122,7 @@ async function replaceVisit(tx: Asker, scope: Scope, old: Visit, input: VisitInp
 
 async function writeVisit(tx: Asker, scope: Scope, horse: Horse, input: VisitInput): Promise<Written> {
 	const hash = contentHash(input);
+	mustBeHere(horse, input.visitedOn);
 	const [old] = await tx.select().from(tables.visit).where(eq(tables.visit.id, input.id)).for('update');
 	if (!old) return makeVisit(tx, scope, horse, input, hash);
 	if (old.horseId !== horse.id) throw new CoreError('not-found');
@@ -211,6 +212,7 @@ export async function moveVisit(db: Database, scope: Scope, visitId: string, toH
 	mustChange(scope, visit);
 	if (to.yardId !== visit.yardId) throw new CoreError('not-found');
 	if (to.id === visit.horseId) return;
+	mustBeHere(to, visit.visitedOn);
 	const [first, second] = [visit.horseId, to.id].sort() as [string, string];
 	// Always in the same order, so that two moves never wait for each other.
 	await inTurn(first, () =>

@@ -9,7 +9,7 @@ import { findHorse } from './horses.js';
 import { mustMayInYard, type Scope } from './scope.js';
 import { andJudge } from './transaction.js';
 
-const DERIVED = ['yardId', 'shapeRevision', 'judgedRevision', 'verdict', 'nextOn', 'bytes'];
+const DERIVED = ['yardId', 'goneOn', 'shapeRevision', 'judgedRevision', 'verdict', 'nextOn', 'bytes'];
 
 /** A row without what is derived or belongs to the yard; moments as text. */
 function plain(row: Readonly<Record<string, unknown>>): Row {
@@ -171,7 +171,7 @@ export async function putWholeRecord(
 				added += done.length;
 			}
 		};
-		await put(t.horse, [asRow(record.horse, { yardId })]);
+		await put(t.horse, [asRow(record.horse, { yardId, archivedAt: null })]);
 		await put(t.saddle, record.saddles.map((r) => asRow(r, { yardId }))); // prettier-ignore
 		await put(t.visit, record.visits.map((r) => asRow(r, { yardId, madeBy }))); // prettier-ignore
 		await put(t.pairing, record.pairings.map((r) => asRow(r, { yardId }))); // prettier-ignore

@@ -1,12 +1,21 @@
 <script lang="ts">
 	import { formatDay } from '../format.js';
 
+	interface Period {
+		readonly since: string;
+		readonly until: string | null;
+		readonly line: string;
+		readonly rides: number;
+		readonly fingers: number | null;
+		readonly otherThan: readonly string[];
+	}
 	interface Props {
 		setup: {
 			readonly line: string;
 			readonly sinceFit: string | null;
 			readonly seenOn: string | null;
 			readonly changes: readonly { readonly on: string; readonly words: string }[];
+			readonly periods: readonly Period[];
 		};
 		saddleName: string;
 		/** Where it is changed; undefined for those who may not. */
@@ -14,6 +23,19 @@
 	}
 	const { setup, saddleName, href }: Props = $props();
 	const SHOWN = 4;
+	const last = $derived(setup.periods.length - 1);
+	let [chosenFrom, chosenTo] = $state<(number | undefined)[]>([undefined, undefined]);
+	const from = $derived(Math.min(chosenFrom ?? 0, last));
+	const to = $derived(Math.min(chosenTo ?? last, last));
+	const spanOf = (p: Period): string =>
+		p.until ? `${formatDay(p.since)} to ${formatDay(p.until)}` : `since ${formatDay(p.since)}`;
+	const sides = $derived(
+		[setup.periods[from], setup.periods[to]].flatMap((p, i) => (p ? [{ p, at: i === 0 ? from : to, i }] : []))
+	);
+	function choose(side: number, at: string) {
+		if (side === 0) chosenFrom = Number(at);
+		else chosenTo = Number(at);
+	}
 </script>
 
 <section class="sheet" id="setup">
@@ -31,6 +53,36 @@
 			{/each}
 		</ul>
 	{/if}
+	{#if setup.periods.length > 1}
+		<details>
+			<summary>Compare two set-ups</summary>
+			<div class="pair">
+				{#each sides as { p, at, i } (i)}
+					<div>
+						<select
+							class="select w-full"
+							aria-label={i === 0 ? 'One set-up' : 'The other set-up'}
+							value={String(at)}
+							onchange={(e) => choose(i, e.currentTarget.value)}
+						>
+							{#each setup.periods as period, n (period.since)}<option value={String(n)}>{spanOf(period)}</option>{/each}
+						</select>
+						<p>{p.line || 'nothing in it'}</p>
+						<p class="quiet">
+							{p.rides === 1 ? '1 ride' : `${p.rides} rides`} logged{p.fingers === null
+								? ''
+								: `, ${p.fingers} fingers above the withers at its last count`}
+						</p>
+					</div>
+				{/each}
+			</div>
+			<p data-testid="setups-differ">
+				{from === to
+					? 'The same one twice.'
+					: `Other in the second: ${setup.periods[to]?.otherThan[from] || 'nothing; the same parts'}.`}
+			</p>
+		</details>
+	{/if}
 	{#if href}<p><a class="link" {href} data-sveltekit-reload>Note what is in it today</a></p>{/if}
 </section>
 
@@ -39,6 +91,12 @@
 		display: grid;
 		gap: 0.5rem;
 		align-content: start;
+	}
+	.pair {
+		display: grid;
+		grid-template-columns: repeat(auto-fit, minmax(min(100%, 13rem), 1fr));
+		gap: 0.75rem;
+		margin-block: 0.5rem;
 	}
 	h2 {
 		font-size: 1.15rem;

@@ -76,7 +76,9 @@
 {#if data.saved}<UndoBar visitId={data.saved.id} undone={data.saved.undone} />{/if}
 <header class="who">
 	<h1>
-		{data.horse.name}{#if data.horse.archived}<small class="quiet"> archived</small>{/if}
+		{data.horse.name}{#if data.horse.archived}<small class="quiet">
+				{data.horse.goneOn ? `left ${formatDay(data.horse.goneOn)}` : 'archived'}</small
+			>{/if}
 	</h1>
 	<p class="quiet about">{data.horse.about}{data.horse.bornYear ? ` · born ${data.horse.bornYear}` : ''}</p>
 	<div class="saddle">

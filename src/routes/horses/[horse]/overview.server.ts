@@ -2,7 +2,7 @@ import { FRONT_STATION } from '$core/call/index.js';
 import { LIMITS } from '$core/change/index.js';
 import { changedSince, comingUp } from '$core/diary/index.js';
 import { askedOfOwner, handHistory, lastDecision, rankSaddles, triedAt } from '$core/reading/index.js';
-import { compareSetups, followSetup, setupOn, type Setup } from '$core/setup/index.js';
+import { comparePeriods, compareSetups, followSetup, setupOn, setupPeriods, type Setup } from '$core/setup/index.js';
 import { nextByHandDay } from '$core/schedule/index.js';
 import { ageYearsOn } from '$core/units/index.js';
 import { hasFindings } from '$core/visit/index.js';
@@ -28,6 +28,7 @@ import {
 	listReportLinks,
 	listTracings,
 	listVisits,
+	rodeOn,
 	standingDay,
 	standingsOn,
 	worstFirst,
@@ -50,9 +51,18 @@ function strokesOf(found: Found, day: string): Record<string, { age: StrokeAge; 
 const lineOf = ({ parts }: Setup): string => setupLine([...parts].map(([part, { value }]) => [part, value] as const));
 
 /** What is under and in the saddle on a day, and how it came to be. */
-function setupCard(found: Found, pairingId: string, day: string, fitDay: string | undefined) {
+function setupCard(found: Found, { id: pairingId, saddleId }: MarkedPairing, day: string, fitDay: string | undefined) {
 	const { setup, changes } = followSetup(found.visits, pairingId, day);
 	const fitted = fitDay && fitDay < day ? setupOn(found.visits, pairingId, fitDay) : undefined;
+	const periods = setupPeriods(
+		found.visits,
+		pairingId,
+		{
+			rodeOn: rodeOn(found.rides.filter((r) => r.saddleId === saddleId)),
+			counted: handsOnRail(found, pairingId)
+		},
+		day
+	);
 	// Where nobody noted the fitted day's, nothing is other than it.
 	const since = fitted?.seenOn ? compareSetups(fitted, setup) : [];
 	return {
@@ -60,6 +70,15 @@ function setupCard(found: Found, pairingId: string, day: string, fitDay: string 
 		sinceFit: since.length > 0 && fitDay ? setupChangeWords({ changed: since }) : null,
 		line: lineOf(setup),
 		seenOn: setup.seenOn ?? null,
+		periods: periods.map((p) => ({
+			since: p.since,
+			until: p.until ?? null,
+			line: lineOf(p.setup),
+			rides: p.rides,
+			fingers: p.fingers ?? null,
+			/** What is other than under each of the periods, in their order. */
+			otherThan: periods.map((q) => (q === p ? '' : setupChangeWords({ changed: comparePeriods(q, p) })))
+		})),
 		changes: changes.map((c) => ({
 			on: c.on,
 			words: setupChangeWords(c),
@@ -171,7 +190,7 @@ export const overview = (({ locals, url, parent }) =>
 			baseline: calls.find((c) => c.baseline)?.baseline ?? null,
 			points: railPoints(calls),
 			strokes: day ? strokesOf(found, day) : {},
-			setup: pairing && day ? setupCard(found, pairing.id, day, fitDay) : null,
+			setup: pairing && day ? setupCard(found, pairing, day, fitDay) : null,
 			next: comingUp({
 				today: locals.today,
 				call: judged?.joined,

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { check, index, integer, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
-import { at } from './columns.js';
+import { at, day } from './columns.js';
 import { yard } from './access.js';
 
 export const horse = pgTable(
@@ -19,6 +19,8 @@ export const horse = pgTable(
 		judgedRevision: integer('judged_revision').notNull().default(0),
 		/** Gone from the board, kept on record. */
 		archivedAt: at('archived_at'),
+		/** Its last day here, where it was sold or passed on: nothing is recorded after it. */
+		goneOn: day('gone_on'),
 		createdAt: at('created_at').notNull().defaultNow()
 	},
 	(t) => [

@@ -23,8 +23,8 @@ export const actions: Actions = {
 	out: async ({ request, locals, params }) => {
 		const answer = await answerForm(request, async (form) => {
 			form.set('id', params.horse);
-			const { id, out } = parseFields(form, schemas.outOfUse);
-			await setHorseArchived(app().db, locals.scope, id, out);
+			const { id, out, goneOn } = parseFields(form, schemas.leaving);
+			await setHorseArchived(app().db, locals.scope, id, out, goneOn ?? null);
 			return { done: 'out' as const };
 		});
 		if ('done' in answer) redirect(303, `/horses/${params.horse}`);

@@ -1,8 +1,11 @@
 <script lang="ts">
+	import DayField from '$lib/ui/DayField.svelte';
+	import { formatDay, todayHere } from '$lib/ui/format.js';
 	import HorseForm from '$lib/ui/HorseForm.svelte';
 	import type { PageProps } from './$types.js';
 
 	const { data, form }: PageProps = $props();
+	let goneOn = $state('');
 	const typed = $derived(form && 'typed' in form ? form.typed : {});
 	const values = $derived({
 		id: data.edited.id,
@@ -21,8 +24,14 @@
 	<input type="hidden" name="out" value={data.horse.archived ? 'no' : 'yes'} />
 	<p class="quiet mb-2">
 		{data.horse.archived
-			? 'This horse is archived: off the board, its record kept.'
+			? `This horse is archived${data.horse.goneOn ? `; its last day here was ${formatDay(data.horse.goneOn)}` : ''}: off the board, its record kept.`
 			: 'Sold, retired or passed on: off the board, its record kept. It can be brought back.'}
 	</p>
+	{#if !data.horse.archived}
+		<label class="mb-2 block"
+			>Last day here <span class="quiet">nothing is taken in after it; leave it out where the horse stays</span><br />
+			<DayField label="Last day here" name="goneOn" max={todayHere()} value={goneOn} onday={(d) => (goneOn = d)} /></label
+		>
+	{/if}
 	<button class="btn">{data.horse.archived ? 'Bring back to the board' : 'Archive this horse'}</button>
 </form>

@@ -1,0 +1,1 @@
+ALTER TABLE "horse" ADD COLUMN "gone_on" date;
