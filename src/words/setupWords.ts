@@ -1,9 +1,11 @@
 import type { CheckId } from '../core/checks/index.js';
 import type { RankedSaddle } from '../core/reading/index.js';
 import {
+	isSaddlesOwn,
 	SHIM_ZONES,
 	type ChoicePart,
 	type SetupChange,
+	type SetupPeriod,
 	type ShimAdvice,
 	type ShimRefusal,
 	type ShimStep,
@@ -121,6 +123,20 @@ const partValue = (part: string, value: string | number | undefined): string => 
 		);
 	return `${value}${SETUP_NUMBER_WORDS[part]?.[1] === '°' ? '°' : ' mm'}`;
 };
+
+/** A set-up in words from the day on which it was made: all of it, and what of it is there on the bare back. */
+export interface SetupDay {
+	readonly since: string;
+	readonly line: string;
+	readonly bare: string;
+}
+
+/** A saddle's set-ups through time. */
+export const setupDays = (periods: readonly SetupPeriod[]): SetupDay[] =>
+	periods.map((p) => {
+		const parts = [...p.setup.parts].map(([part, { value }]) => [part, value] as const);
+		return { since: p.since, line: setupLine(parts), bare: setupLine(parts.filter(([part]) => isSaddlesOwn(part))) };
+	});
 
 /** What was changed, part by part. */
 export const setupChangeWords = ({ changed }: Pick<SetupChange, 'changed'>): string =>

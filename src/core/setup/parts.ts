@@ -52,4 +52,7 @@ export const isNumberPart = (part: string): boolean => Object.hasOwn(NUMBER_PART
 export const isSetupPart = (part: string): boolean =>
 	isChoicePart(part) || isNumberPart(part) || (TEXT_PARTS as readonly string[]).includes(part);
 
+/** Parts of the saddle itself, there also where it lies on the bare back. */
+export const isSaddlesOwn = (part: string): boolean => ['plate', 'flocking', 'panelsMm'].includes(part);
+
 export const setupField = (pairingId: string, part: string): string => `setup/${pairingId}/${part}`;

@@ -18,7 +18,7 @@ export function setupPeriods(
 	happened: {
 		readonly rodeOn: readonly Day[];
 		readonly counted: readonly { readonly on: Day; readonly fingers: number }[];
-	},
+	} = { rodeOn: [], counted: [] },
 	upTo?: Day
 ): SetupPeriod[] {
 	const { changes } = followSetup(visits, pairingId, upTo);

@@ -1,5 +1,13 @@
 import { expect } from 'chai';
-import { comparePeriods, compareSetups, followSetup, numberOf, setupOn, setupPeriods, textOf } from '../../../src/core/setup/index.js';
+import {
+	comparePeriods,
+	compareSetups,
+	followSetup,
+	numberOf,
+	setupOn,
+	setupPeriods,
+	textOf
+} from '../../../src/core/setup/index.js';
 import { visitOn } from '../../support/states.js';
 
 const visits = [
@@ -66,8 +74,8 @@ describe('set-up of a saddle', () => {
 			{ part: 'front-off', to: 6 }
 		]);
 		// Read for an earlier day, nothing that came later is told.
-		expect(setupPeriods(visits, 'S', { rodeOn, counted }, '2026-03-01').map((p) => [p.rides, p.fingers])).to.deep.equal([
-			[1, 3]
-		]);
+		expect(setupPeriods(visits, 'S', { rodeOn, counted }, '2026-03-01').map((p) => [p.rides, p.fingers])).to.deep.equal(
+			[[1, 3]]
+		);
 	});
 });

@@ -47,7 +47,16 @@ export async function findHorsePage(db: Database, scope: Scope, horseId: string)
 	);
 	const { id, yardId, name, about, bornYear } = horse;
 	return {
-		horse: { id, yardId, name, about, bornYear, archived: horse.archivedAt !== null, goneOn: horse.goneOn, revision: horse.shapeRevision },
+		horse: {
+			id,
+			yardId,
+			name,
+			about,
+			bornYear,
+			archived: horse.archivedAt !== null,
+			goneOn: horse.goneOn,
+			revision: horse.shapeRevision
+		},
 		may: rightsOn(scope, { yardId: horse.yardId, horseId: horse.id }),
 		ownYard: scope.memberships.some((m) => m.yardId === horse.yardId),
 		pairings: pairings.map((p) => ({

@@ -88,7 +88,12 @@ export async function setHorseArchived(
 			.set({ archivedAt: archived ? new Date() : null, goneOn: archived ? goneOn : null })
 			.where(eq(tables.horse.id, id));
 		const what = archived ? 'horse-archived' : 'horse-brought-back';
-		await noteDeed(tx, scope, { yardId: horse.yardId, horseId: id, what, ...(goneOn ? { about: { on: goneOn } } : {}) });
+		await noteDeed(tx, scope, {
+			yardId: horse.yardId,
+			horseId: id,
+			what,
+			...(goneOn ? { about: { on: goneOn } } : {})
+		});
 	});
 }
 
@@ -105,7 +110,10 @@ async function mustEndBy(tx: Asker, horse: Horse, goneOn: string): Promise<void>
 				.from(ride)
 				.where(and(eq(ride.horseId, horse.id), isNull(ride.undoneAt), gt(ride.riddenOn, goneOn)))
 		);
-	const last = later.map((r) => r.day).sort().at(-1);
+	const last = later
+		.map((r) => r.day)
+		.sort()
+		.at(-1);
 	if (last) throw new CoreError('recorded-after-leaving', { name: horse.name, left: goneOn, day: last });
 }
 

@@ -25,6 +25,8 @@
 		/** What is missing for a call, in a sentence. */
 		missing: string | undefined;
 		saddleName: string | undefined;
+		/** What was under and in the saddle that day, in words; empty where nobody noted it. */
+		under: string;
 		isLatest: boolean;
 		/** Where the one button leads. */
 		actionHref: string;
@@ -32,8 +34,19 @@
 		/** Where the sheets of a day are looked at; undefined for who may not change them. */
 		sheetsHref?: (day: string) => string | undefined;
 	}
-	const { call, day, byHandOn, decided, missing, saddleName, isLatest, actionHref, actionWord, sheetsHref }: Props =
-		$props();
+	const {
+		call,
+		day,
+		byHandOn,
+		decided,
+		missing,
+		saddleName,
+		under,
+		isLatest,
+		actionHref,
+		actionWord,
+		sheetsHref
+	}: Props = $props();
 
 	const reasons = $derived(call ? call.reasons.filter((r) => !r.against).slice(0, 3) : []);
 	const against = $derived(call ? call.reasons.filter((r) => r.against) : []);
@@ -52,7 +65,9 @@
 
 <section class="sheet card-call" aria-labelledby="call-head">
 	<p class="quiet" id="call-head">
-		{isLatest ? 'Call' : 'Call as it stood'}{saddleName ? ` for ${saddleName}` : ''}{day ? `, ${formatDay(day)}` : ''}
+		{isLatest ? 'Call' : 'Call as it stood'}{saddleName ? ` for ${saddleName}` : ''}{day
+			? `, ${formatDay(day)}`
+			: ''}{under ? `, under ${under}` : ''}
 	</p>
 	{#if call}
 		<p class="verdict">

@@ -65,7 +65,8 @@
 							value={String(at)}
 							onchange={(e) => choose(i, e.currentTarget.value)}
 						>
-							{#each setup.periods as period, n (period.since)}<option value={String(n)}>{spanOf(period)}</option>{/each}
+							{#each setup.periods as period, n (period.since)}<option value={String(n)}>{spanOf(period)}</option
+								>{/each}
 						</select>
 						<p>{p.line || 'nothing in it'}</p>
 						<p class="quiet">

@@ -1,14 +1,16 @@
 <script lang="ts">
 	import { STAGES, type Stage } from '$core/checks/index.js';
 	import type { HandSeries } from '$core/reading/index.js';
-	import { CHECK_WORDS, STAGE_WORDS } from '$words/index.js';
+	import { CHECK_WORDS, STAGE_WORDS, type SetupDay } from '$words/index.js';
 	import { formatDay, formatMonth } from '../format.js';
+	import { underOn } from './underOn.js';
 	import { dayNumber, linePath, monthTicks, scale } from '../rail/railScale.js';
 
 	interface Props {
 		series: readonly HandSeries[];
+		setups: readonly SetupDay[];
 	}
-	const { series }: Props = $props();
+	const { series, setups }: Props = $props();
 
 	const HEIGHT = 150;
 	const MOST = 5;
@@ -33,17 +35,22 @@
 	const DASH: Readonly<Record<Stage, string>> = { bare: '', pad: '2 4', girthed: '8 4', rider: '2 3 9 3' };
 	const at = (on: string) => (first === last ? 60 : x(dayNumber(on)));
 	const fingers = (n: number) => (n === 1 ? '1 finger' : `${n} fingers`);
+	const under = (on: string, stage: Stage): string => {
+		const line = underOn(setups, on, stage === 'bare');
+		return line ? ` (${line})` : '';
+	};
 	/** "3 on 4 May, 2 now": what a person would say of it. */
 	const said = (s: HandSeries): string => {
 		const [from, to] = [s.points[0], s.points[s.points.length - 1]];
 		if (!from || !to) return '';
 		if (s.points.length === 1)
-			return `${STAGE_WORDS[s.stage]}: ${fingers(to.fingers)} (${Math.round(to.mm)} mm), ${formatDay(to.on)}`;
+			return `${STAGE_WORDS[s.stage]}: ${fingers(to.fingers)} (${Math.round(to.mm)} mm), ${formatDay(to.on)}${under(to.on, s.stage)}`;
 		const change = s.changedMm ?? 0;
 		const how = s.real
 			? `${change < 0 ? 'less' : 'more'} by ${Math.abs(Math.round(change))} mm`
 			: `within what counting can tell (${Math.round(s.detectableMm)} mm)`;
-		return `${STAGE_WORDS[s.stage]}: ${from.fingers} on ${formatDay(from.on)}, ${to.fingers} on ${formatDay(to.on)}, ${how}`;
+		const [then, now] = [under(from.on, s.stage), under(to.on, s.stage)];
+		return `${STAGE_WORDS[s.stage]}: ${from.fingers} on ${formatDay(from.on)}${then === now ? '' : then}, ${to.fingers} on ${formatDay(to.on)}${now}, ${how}`;
 	};
 	const ticks = $derived(first && last !== first ? monthTicks(first, last, 6) : []);
 </script>

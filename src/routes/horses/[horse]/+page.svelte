@@ -116,6 +116,7 @@
 			{decided}
 			missing={data.missing ?? undefined}
 			saddleName={data.pairing?.saddleName}
+			under={data.setup?.line ?? ''}
 			isLatest={data.isLatest}
 			actionHref={action.href}
 			actionWord={action.word}

@@ -87,6 +87,7 @@
 		decided={undefined}
 		missing={data.joined ? undefined : 'There is no call yet.'}
 		saddleName={data.saddleName}
+		under={data.setup}
 		isLatest={true}
 		actionHref="#answer-head"
 		actionWord="Answer"

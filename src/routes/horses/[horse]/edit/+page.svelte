@@ -30,7 +30,13 @@
 	{#if !data.horse.archived}
 		<label class="mb-2 block"
 			>Last day here <span class="quiet">nothing is taken in after it; leave it out where the horse stays</span><br />
-			<DayField label="Last day here" name="goneOn" max={todayHere()} value={goneOn} onday={(d) => (goneOn = d)} /></label
+			<DayField
+				label="Last day here"
+				name="goneOn"
+				max={todayHere()}
+				value={goneOn}
+				onday={(d) => (goneOn = d)}
+			/></label
 		>
 	{/if}
 	<button class="btn">{data.horse.archived ? 'Bring back to the board' : 'Archive this horse'}</button>

@@ -1,5 +1,7 @@
 import { handHistory } from '$core/reading/index.js';
+import { setupPeriods } from '$core/setup/index.js';
 import { hasFindings } from '$core/visit/index.js';
+import { setupDays } from '$words/index.js';
 import { answerPage } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import {
@@ -35,6 +37,8 @@ export const load: PageServerLoad = ({ parent, url }) =>
 			photos: photosOf(found),
 			saddleName: pairing?.saddleName ?? '',
 			hands: pairing ? handHistory(found.visits, pairing.id) : [],
+			/** What was under and in the saddle, so that prints and counts say under what they were. */
+			setups: pairing ? setupDays(setupPeriods(found.visits, pairing.id)) : [],
 			readings: on ? judgeOn(horse, pairing, found, shape, on).readings : [],
 			rides: found.rides.slice(0, 200).map((r) => ({ day: r.riddenOn, seen: r.seen, changes: r.changes, note: r.note }))
 		};

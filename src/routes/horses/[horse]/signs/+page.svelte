@@ -16,6 +16,7 @@
 	import PhotoCompare from '$lib/ui/overtime/PhotoCompare.svelte';
 	import HandsOverTime from '$lib/ui/overtime/HandsOverTime.svelte';
 	import TallyBoard from '$lib/ui/overtime/TallyBoard.svelte';
+	import { underOn } from '$lib/ui/overtime/underOn.js';
 	import { tallyRows } from '$lib/ui/overtime/tallyRows.js';
 	import BackStrip from '$lib/ui/strip/BackStrip.svelte';
 	import type { PageProps } from './$types.js';
@@ -157,6 +158,9 @@
 					<li>
 						<b>{formatDay(s.day)}</b>
 						{signLine(s.sign)}{s.sign.note ? `. ${s.sign.note}` : ''}
+						{#if s.sign.kind === 'sweat' && underOn(data.setups, s.day)}<span class="quiet"
+								>under {underOn(data.setups, s.day)}</span
+							>{/if}
 						{#if s.sign.photo}<a class="link" href={`/api/photos/${s.sign.photo}`} target="_blank">photo</a>{/if}
 					</li>
 				{/each}
@@ -167,7 +171,7 @@
 	{#if data.hands.length > 0}
 		<section class="sheet block" aria-labelledby="hands-head">
 			<h2 id="hands-head">By hand over time, {data.saddleName}</h2>
-			<HandsOverTime series={data.hands} />
+			<HandsOverTime series={data.hands} setups={data.setups} />
 		</section>
 	{/if}
 
