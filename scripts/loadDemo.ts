@@ -29,7 +29,7 @@ async function loadPeople(db: Database): Promise<People> {
 	const auth = makeAuth(
 		db,
 		{ secret: 'only used to hash the demo passwords', origin: undefined },
-		{ able: false, send: () => undefined }
+		{ able: false, send: () => undefined, deliver: async () => undefined }
 	);
 	const people: Partial<Record<DemoPersonKey, string>> = {};
 	for (const [key, { name, email }] of Object.entries(DEMO_PEOPLE)) {

@@ -2,6 +2,7 @@ import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { sql } from 'drizzle-orm';
 import { fileURLToPath } from 'node:url';
 import { connect } from '../src/lib/server/db/index.js';
+import { ensureQueues } from '../src/lib/server/jobs/queues.js';
 import { ensureServerRole } from './lib/serverRole.mjs';
 import { judgeBehind } from './lib/judgeBehind.js';
 import { loadDemo } from './loadDemo.js';
@@ -16,6 +17,7 @@ try {
 	const guard = await pool.connect();
 	await guard.query('select pg_advisory_lock(727801)');
 	await migrate(db, { migrationsFolder: MIGRATIONS });
+	await ensureQueues(url);
 	if (process.argv.includes('--demo')) {
 		const loaded = await loadDemo(db, new Date().toISOString().slice(0, 10));
 		console.log(loaded ? 'demo loaded' : 'demo already there');

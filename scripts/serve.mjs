@@ -44,7 +44,13 @@ function lead() {
 		proxies > 0
 			? { ADDRESS_HEADER: 'x-forwarded-for', XFF_DEPTH: String(proxies), PROTOCOL_HEADER: 'x-forwarded-proto' }
 			: { PROTOCOL_HEADER: 'x-zt-proto' };
-	const begin = () => cluster.fork({ ZT_PROCESSES: String(processes), ...trusted });
+	/** Of all processes one works on what is made behind; when it falls over, the next one does. */
+	let worker;
+	const begin = () => {
+		const works = worker === undefined;
+		const made = cluster.fork({ ZT_PROCESSES: String(processes), ZT_JOBS: works ? '1' : '0', ...trusted });
+		if (works) worker = made.id;
+	};
 	const metrics = Number(process.env.ZT_METRICS_PORT) || 0;
 	if (metrics > 0) tellMetrics(metrics);
 	for (let i = 0; i < processes; i++) begin();
@@ -53,8 +59,9 @@ function lead() {
 		if (listening === processes) console.log(`listening ${port}`);
 	});
 	cluster.on('fork', () => alive++);
-	cluster.on('exit', (_, code) => {
+	cluster.on('exit', (gone, code) => {
 		alive--;
+		if (gone.id === worker) worker = undefined;
 		if (ending) {
 			if (alive === 0) process.exit();
 		} else if (listening < processes) {
@@ -107,7 +114,9 @@ async function serve() {
 	function end() {
 		if (ending) return;
 		ending = true;
-		server.close(() => process.exit(0));
+		// What is made behind is finished or given back before the process goes.
+		const behind = Promise.allSettled(process.listeners('zt:end').map((stop) => stop()));
+		server.close(() => behind.then(() => process.exit(0)));
 		server.closeIdleConnections();
 		const sweep = setInterval(() => server.closeIdleConnections(), 100);
 		sweep.unref();

@@ -8,10 +8,11 @@ import { personOf } from '$lib/server/access/signIn.js';
 import { app } from '$lib/server/app.js';
 import { config } from '$lib/server/config.js';
 import { refusalJson, refusalOf, refusalPage, todayFor, ZONE_COOKIE } from '$lib/server/door/index.js';
+import { startWorking } from '$lib/server/jobs/index.js';
 import { logError, logLine } from '$lib/server/log.js';
 import { countRequest } from '$lib/server/metrics.js';
 import { remembered } from '$lib/server/pageMemory.js';
-import { admissionOf, asPerson, NOBODY, sweepLeaving } from '$lib/server/records/index.js';
+import { admissionOf, asPerson, NOBODY } from '$lib/server/records/index.js';
 
 const OPEN_PATHS = new Set(['/sign-in', '/sign-up', '/confirm', '/forgot', '/reset', '/mailbox', '/health', '/ready']);
 /** Help, and the link of an invitation, are looked at before one has an account. */
@@ -81,19 +82,9 @@ function told(event: RequestEvent, response: Response, began: number): Response 
 	return guarded(response);
 }
 
-const SWEEP_FIRST_MS = 60_000;
-const SWEEP_MS = 3_600_000;
-/** What somebody asked to be deleted goes when its day has come; of several processes one does it. */
+/** Of the processes of a place one works on what is made behind: the leader says which. */
 export const init: ServerInit = () => {
-	if (building) return;
-	const sweep = () =>
-		void sweepLeaving(app().db)
-			.then(({ yards, people }) => {
-				if (yards + people > 0) logLine('info', 'deleted for good', { yards, people });
-			})
-			.catch((error: unknown) => logError('nothing deleted', error));
-	setTimeout(sweep, SWEEP_FIRST_MS).unref();
-	setInterval(sweep, SWEEP_MS).unref();
+	if (!building && process.env['ZT_JOBS'] !== '0') startWorking();
 };
 
 export const handle: Handle = async ({ event, resolve }) => {

@@ -31,6 +31,8 @@ export async function ensureServerRole(ownerUrl) {
 		await client.query(`grant usage on schema public to ${role}`);
 		await client.query(`grant select, insert, update, delete on all tables in schema public to ${role}`);
 		await client.query(`grant usage on all sequences in schema public to ${role}`);
+		await client.query(`grant usage on schema pgboss to ${role}`);
+		await client.query(`grant select, insert, update, delete on all tables in schema pgboss to ${role}`);
 		return true;
 	} catch (error) {
 		if (error.code === '42501') return false;

@@ -35,6 +35,11 @@ const SENTENCES: Readonly<Record<DeedCode, (a: About) => string>> = {
 	'visit-restored': (a) => `put in again the visit${on(a)}`,
 	'mark-set': (a) => `set a fit mark${on(a)}`,
 	'mark-undone': () => 'took a fit mark away',
+	'due-put-off': (a) => `put the date of ${a['on']} off to ${a['to']}`,
+	'due-skipped': (a) => `skipped the date of ${a['on']}`,
+	'task-asked': (a) => `asked ${role(a['of'])}: ${a['what']}`,
+	'task-done': (a) => `did: ${a['what']}`,
+	'task-open': (a) => `opened again: ${a['what']}`,
 	'saddle-on': (a) => `took ${a['saddle'] ?? 'a saddle'} into use`,
 	'saddle-rested': () => 'rested a saddle'
 };

@@ -137,6 +137,12 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 		`${d['name']} left on ${d['left']}, and this is of ${d['day']}. Put the day right, or the horse’s last day; nothing is lost.`,
 	'recorded-after-leaving': (d) =>
 		`Something is on record for ${d['day']}, after ${d['left']}. Put one of the two days right; nothing was changed.`,
+	'stop-not-put-off': () => 'A stop is not put off: the vet looks first, before any pad, shim or re-fit.',
+	'bad-put-off': (d) => `Choose a day from today on, at most ${d['most']} days ahead.`,
+	'say-why': () => 'Say why it is skipped: whoever looks next wants to know.',
+	'too-many-jobs': (d) => `${d['most']} things are being made for you already. Wait for one, or call it off.`,
+	'job-failed': () =>
+		'It could not be made, though it was tried more than once. Nothing of the record is lost; ask again.',
 	'judging-too-slow': () => 'The record took too long to judge. Nothing was written; try again in a moment.',
 	'export-too-slow': () => 'This took too long to make. Ask for a single day, or try again.',
 	'changed-meanwhile': () => 'Someone changed this meanwhile. Load it again; nothing was overwritten.',

@@ -1,3 +1,6 @@
+import type { NextStep } from '../core/call/index.js';
+import { NEXT_STEP } from './callWords.js';
+
 /** A mail as it is sent: plain text, what it is for first, its link on a line of its own. */
 export interface WrittenMail {
 	readonly to: string;
@@ -38,3 +41,24 @@ export const changedMailMail = (to: string, next: string, link: string): Written
 
 export const invitedMail = (to: string, by: string, what: string, link: string): WrittenMail =>
 	mail(to, 'You are invited', `${by} invites you to ${what}. Open this to see it and to answer:`, link, NOT_YOU);
+
+/** What is due, a horse a line, what is late first. */
+export function reminderMail(
+	to: string,
+	due: readonly { readonly horse: string; readonly yard: string; readonly on: string; readonly step: NextStep }[],
+	today: string,
+	place: string | undefined
+): WrittenMail {
+	const lines = due.map(
+		({ horse, yard, on, step }) =>
+			`${on < today ? `late since ${on}` : on === today ? 'today' : on}: ${horse} (${yard}), ${NEXT_STEP[step].toLowerCase()}`
+	);
+	const subject = due.length === 1 ? `${due[0]?.horse} is due` : `${due.length} horses are due`;
+	return mail(
+		to,
+		subject,
+		lines.join('\n'),
+		...(place ? [`${place}/round`] : []),
+		'You asked for this under Account, Reminders; there it is also turned off.'
+	);
+}

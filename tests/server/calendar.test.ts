@@ -92,6 +92,9 @@ describe('the diary as a calendar', () => {
 			saddle: null,
 			verdict: 'steady',
 			on: '2026-12-01',
+			dueOn: '2026-11-30',
+			reason: '',
+			yardId: uuidv7(),
 			step: 'ride-on' as const
 		}));
 		expect(eventsOf(calendarOf(due, 'http://localhost'))).to.have.length(2000);

@@ -2,9 +2,9 @@ import { eq } from 'drizzle-orm';
 import { tables } from '../../src/lib/server/db/index.js';
 import { database } from './database.js';
 
-/** Waits for what happens by itself in its own time; fails after ten seconds. */
-export async function eventually(holds: () => Promise<boolean>): Promise<void> {
-	for (let i = 0; i < 100; i++) {
+/** Waits for what happens by itself in its own time; fails after ten seconds, or so many. */
+export async function eventually(holds: () => Promise<boolean>, seconds = 10): Promise<void> {
+	for (let i = 0; i < 10 * seconds; i++) {
 		if (await holds()) return;
 		await new Promise((resolve) => setTimeout(resolve, 100));
 	}

@@ -21,7 +21,7 @@ export async function makePerson(name: string): Promise<Person> {
 	const auth = makeAuth(
 		db,
 		{ secret: 'only used to hash the passwords', origin: undefined },
-		{ able: false, send: () => undefined }
+		{ able: false, send: () => undefined, deliver: async () => undefined }
 	);
 	const email = `${name.toLowerCase().replaceAll(' ', '-')}-${uuidv7().slice(-8)}@saltings.example`;
 	const { user } = await auth.api.signUpEmail({ body: { name, email, password: PASSWORD } });

@@ -27,6 +27,11 @@ export const DEEDS = [
 	'mark-set',
 	'mark-undone',
 	'saddle-on',
-	'saddle-rested'
+	'saddle-rested',
+	'due-put-off',
+	'due-skipped',
+	'task-asked',
+	'task-done',
+	'task-open'
 ] as const;
 export type DeedCode = (typeof DEEDS)[number];

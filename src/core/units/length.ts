@@ -2,7 +2,13 @@
 export const MM_PER_INCH = 25.4;
 
 /** Units a person may read lengths in. */
-export type LengthUnit = 'mm' | 'inch';
+export const LENGTH_UNITS = ['mm', 'inch'] as const;
+export type LengthUnit = (typeof LENGTH_UNITS)[number];
+
+/** International avoirdupois pound, exact by definition (1959 agreement). */
+export const KG_PER_POUND = 0.45359237;
+export const WEIGHT_UNITS = ['kg', 'lb'] as const;
+export type WeightUnit = (typeof WEIGHT_UNITS)[number];
 
 export function mmToInch(mm: number): number {
 	return mm / MM_PER_INCH;

@@ -1,6 +1,7 @@
 import { makeAuth } from './access/auth.js';
 import { config } from './config.js';
 import { connect, type Connection } from './db/index.js';
+import { enqueue } from './jobs/queue.js';
 import { makeMailer, type Mailer } from './mail/index.js';
 
 interface App extends Connection {
@@ -21,7 +22,7 @@ export function app(): App {
 	if (!started) {
 		const settings = config();
 		const connection = connect(settings.databaseUrl, connectionsEach(settings.processes));
-		const mailer = makeMailer(connection.db, settings);
+		const mailer = makeMailer(connection.db, settings, (mail) => enqueue('mail', mail));
 		started = { ...connection, mailer, auth: makeAuth(connection.db, settings, mailer) };
 	}
 	return started;

@@ -7,5 +7,6 @@ export * from './download.js';
 export * from './formAnswer.js';
 export * from './entries.js';
 export * from './today.js';
+export { diarySchemas } from './diaryFields.js';
 export { accountSchemas, PASSWORD_LENGTH } from './accountFields.js';
 export { mustGiveBars } from './saddleMeasures.js';

@@ -29,3 +29,15 @@ export const day = Joi.string().custom((value: string, helpers) => {
 		return helpers.message({ custom: `“${value}” is not a day. Write it as YYYY-MM-DD.` });
 	}
 });
+
+const FARTHEST_MS = 2 * 366 * 86_400_000;
+/** A day in a diary, past or to come; not beyond two years. */
+export const anyDay = Joi.string().custom((value: string, helpers) => {
+	try {
+		const parsed = parseDay(value);
+		const latest = new Date(Date.now() + FARTHEST_MS).toISOString().slice(0, 10);
+		return parsed > latest ? helpers.message({ custom: `${parsed} is too far ahead. Check the year.` }) : parsed;
+	} catch {
+		return helpers.message({ custom: `“${value}” is not a day. Write it as YYYY-MM-DD.` });
+	}
+});

@@ -8,6 +8,8 @@ export interface Mail {
 	readonly subject: string;
 	/** Plain text; a link stands on a line of its own. */
 	readonly text: string;
+	/** By which a mail program knows one that comes twice. */
+	readonly messageId?: string;
 }
 
 export interface Mailer {
@@ -15,25 +17,56 @@ export interface Mailer {
 	readonly able: boolean;
 	/** Sends in its own time: what waits for it is never told whether an address is known. Failures are logged. */
 	readonly send: (mail: Mail) => void;
+	/** Sends and waits for it. Throws what the mail server says, for whoever tries again. */
+	readonly deliver: (mail: Mail) => Promise<void>;
 }
 
 /** Nobody waits longer for a mail server. */
 const PATIENCE_MS = 10_000;
 
-/** Mail by the server the settings name, into the mailbox stand-in, or by nobody. */
-export function makeMailer(db: Database, { mail: how, mailFrom: from }: Pick<Config, 'mail' | 'mailFrom'>): Mailer {
-	if (how === 'none') return { able: false, send: () => logLine('warn', 'no mail is set up') };
+/**
+ * Mail by the server the settings name, into the mailbox stand-in, or by nobody. What a mail server does not take at
+ * once is given to `later`, which tries again.
+ */
+export function makeMailer(
+	db: Database,
+	{ mail: how, mailFrom: from }: Pick<Config, 'mail' | 'mailFrom'>,
+	later: (mail: Mail) => Promise<void>
+): Mailer {
+	if (how === 'none') {
+		const none = () => logLine('warn', 'no mail is set up');
+		return { able: false, send: none, deliver: async () => none() };
+	}
 	const failed = (error: unknown): void => logError('mail not sent', error);
-	if (how === 'mailbox')
-		return {
-			able: true,
-			send: ({ to, subject, text }) => void db.insert(tables.mailbox).values({ to, subject, text }).catch(failed)
-		};
+	const deliver = how === 'mailbox' ? intoMailbox(db) : bySmtp(how, from);
+	const again = (mail: Mail) => (error: unknown) => {
+		failed(error);
+		return later(mail);
+	};
+	return {
+		able: true,
+		send: (mail) =>
+			void deliver(mail)
+				.catch(how === 'mailbox' ? failed : again(mail))
+				.catch(failed),
+		deliver
+	};
+}
+
+const intoMailbox =
+	(db: Database): Mailer['deliver'] =>
+	async ({ to, subject, text }) => {
+		await db.insert(tables.mailbox).values({ to, subject, text });
+	};
+
+function bySmtp(url: string, from: string): Mailer['deliver'] {
 	const transport = nodemailer.createTransport({
-		url: how,
+		url,
 		connectionTimeout: PATIENCE_MS,
 		greetingTimeout: PATIENCE_MS,
 		socketTimeout: PATIENCE_MS
 	});
-	return { able: true, send: (mail) => void transport.sendMail({ from, ...mail }).catch(failed) };
+	return async (mail) => {
+		await transport.sendMail({ from, ...mail });
+	};
 }

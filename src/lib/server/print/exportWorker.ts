@@ -3,6 +3,7 @@ import { loftBack, placedCuts } from '../../../core/back/index.js';
 import type { Curve, Tracing } from '../../../core/curve/index.js';
 import { writeDxf, writeHorseArchive, writePointsCsv, writeStl, writeSvg } from '../../../core/formats/index.js';
 import { cardTemplate } from './cardTemplate.js';
+import { reportPdf } from './reportPdf.js';
 import { tiledSheets } from './tiledSheets.js';
 import { tracingSheets } from './tracingSheet.js';
 import { packRecord, unpackRecord } from '../wholeRecord/index.js';
@@ -17,6 +18,7 @@ export const EXPORTS = {
 	cards: cardTemplate,
 	sheets: tracingSheets,
 	tiles: tiledSheets,
+	report: reportPdf,
 	pack: packRecord,
 	unpack: unpackRecord
 };

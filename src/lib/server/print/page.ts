@@ -15,6 +15,7 @@ const PT = 72 / 25.4;
 export const INK = rgb(0.13, 0.19, 0.23);
 export const PALE = rgb(0.55, 0.58, 0.6);
 export const PAPER = rgb(1, 1, 1);
+export const ALARM = rgb(0.65, 0.13, 0.1);
 
 /** A page measured in mm from its lower left corner. */
 export interface PrintedPage {
@@ -26,8 +27,15 @@ export interface PrintedPage {
 	readonly shifted: (xMm: number, yMm: number, draw: () => void) => void;
 }
 
+/** A picture to be drawn in a width of one's choice. */
+export interface PrintedPicture {
+	readonly highMm: (widthMm: number) => number;
+	readonly draw: (p: PrintedPage, xMm: number, yMm: number, widthMm: number) => void;
+}
+
 export interface PrintedDocument {
 	readonly addPage: (widthMm: number, heightMm: number) => PrintedPage;
+	readonly picture: (jpeg: Uint8Array) => Promise<PrintedPicture>;
 	readonly save: () => Promise<Uint8Array>;
 }
 
@@ -47,6 +55,15 @@ export async function printedDocument(title: string): Promise<PrintedDocument> {
 				page.pushOperators(popGraphicsState());
 			};
 			return { page, font, widthMm, heightMm, shifted };
+		},
+		picture: async (jpeg) => {
+			const image = await document.embedJpg(jpeg);
+			const highMm = (widthMm: number): number => (widthMm * image.height) / image.width;
+			return {
+				highMm,
+				draw: ({ page }, x, y, widthMm) =>
+					page.drawImage(image, { x: x * PT, y: y * PT, width: widthMm * PT, height: highMm(widthMm) * PT })
+			};
 		},
 		save: () => document.save()
 	};
@@ -91,16 +108,28 @@ export function box(
 	});
 }
 
-/** Letters beyond the printed font's are written without their marks. */
-const plain = (text: string): string => text.normalize('NFKD').replace(/[^\x20-\x7e\xa0-\xff]/g, '');
+/** What the printed font has no letter for, written another way. */
+const OTHERWISE: Readonly<Record<string, string>> = { '−': '–', '→': 'to', '≤': 'at most', '≥': 'at least' };
+/** Letters beyond the printed font's are written without their marks; dashes, quotes and dots of a font are its own. */
+const plain = (text: string): string =>
+	text
+		.replace(/[−→≤≥]/g, (c) => OTHERWISE[c] ?? '')
+		.normalize('NFC')
+		.replace(/[^\x20-\x7e\xa0-\xff\u2013\u2014\u2018\u2019\u201c\u201d\u2022\u2026]/g, (c) =>
+			c.normalize('NFKD').replace(/[^\x20-\x7e]/g, '')
+		);
+
+/** How wide words are as they are printed, mm. */
+export const textWidth = ({ font }: PrintedPage, text: string, sizeMm: number): number =>
+	font.widthOfTextAtSize(plain(text), sizeMm * PT) / PT;
 
 export function words({ page, font }: PrintedPage, x: number, y: number, text: string, sizeMm = 4, color = INK): void {
 	page.drawText(plain(text), { x: x * PT, y: y * PT, size: sizeMm * PT, font, color });
 }
 
-/** An SVG path in mm, its origin at x, y and its y running down. */
-export function path({ page }: PrintedPage, d: string, x: number, y: number, widthMm = 0.5): void {
-	page.drawSvgPath(d, { x: x * PT, y: y * PT, scale: PT, borderColor: INK, borderWidth: widthMm });
+/** An SVG path in mm, or in units of `scale` mm, its origin at x, y and its y running down. */
+export function path({ page }: PrintedPage, d: string, x: number, y: number, widthMm = 0.5, scale = 1): void {
+	page.drawSvgPath(d, { x: x * PT, y: y * PT, scale: PT * scale, borderColor: INK, borderWidth: widthMm / scale });
 }
 
 /** A rule of exactly 100 mm with its tenths, to be held against a ruler before anything is believed. */

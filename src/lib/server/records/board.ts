@@ -2,6 +2,7 @@ import { and, asc, desc, eq, ilike, inArray, isNotNull, isNull, sql } from 'driz
 import { daysBetween, tellApart } from '../../../core/units/index.js';
 import { tables, type Asker } from '../db/index.js';
 import type { SparkPoint } from '../db/schema/index.js';
+import { answersDue, dueInTheEnd } from './dueAnswers.js';
 import { sharedHorseIds, yardIds, type Scope } from './scope.js';
 
 export const BOARD_PAGE = 40;
@@ -27,7 +28,7 @@ const verdictOn = (today: string) =>
 const nextOn = (today: string) =>
 	sql<
 		string | null
-	>`case when ${overdue(today)} then least(${tables.standing.nextOn}, ${tables.standing.lookOn}) else ${tables.standing.nextOn} end`;
+	>`case when ${overdue(today)} then least(${dueInTheEnd}, ${tables.standing.lookOn}) else ${dueInTheEnd} end`;
 const WATCH_URGENCY = 2;
 
 const columns = (today: string) => ({
@@ -77,6 +78,7 @@ async function boardHorses(db: Asker, scope: Scope, q: BoardQuery) {
 		.select(columns(q.today))
 		.from(tables.horse)
 		.leftJoin(tables.standing, eq(tables.standing.horseId, tables.horse.id))
+		.leftJoin(tables.dueAnswer, answersDue)
 		.leftJoin(tables.pairing, eq(tables.pairing.id, tables.standing.pairingId))
 		.leftJoin(tables.saddle, eq(tables.saddle.id, tables.pairing.saddleId))
 		.where(matching(scope, q))

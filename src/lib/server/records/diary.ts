@@ -1,7 +1,8 @@
-import { and, asc, eq, isNotNull, isNull } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import type { NextStep } from '../../../core/call/index.js';
 import { asPerson, asSystem, tables, type Asker, type Database } from '../db/index.js';
+import { answersDue, dueInTheEnd } from './dueAnswers.js';
 import { newToken, tokenHashOf } from './linkToken.js';
 import { admissionOf, seenBy, type Scope } from './scope.js';
 
@@ -12,7 +13,12 @@ export interface DueHorse {
 	readonly yard: string;
 	readonly saddle: string | null;
 	readonly verdict: string | null;
+	/** When it is due in the end, and the date that its standing has. */
 	readonly on: string;
+	readonly dueOn: string;
+	/** Why it was put off, where it was. */
+	readonly reason: string;
+	readonly yardId: string;
 	readonly step: NextStep;
 }
 
@@ -28,10 +34,14 @@ export async function listDue(db: Asker, scope: Scope): Promise<DueHorse[]> {
 			yard: yard.name,
 			saddle: saddle.name,
 			verdict: standing.verdict,
-			on: standing.nextOn,
+			on: dueInTheEnd,
+			dueOn: standing.nextOn,
+			reason: sql<string>`coalesce(${tables.dueAnswer.reason}, '')`,
+			yardId: horse.yardId,
 			step: standing.nextStep
 		})
 		.from(standing)
+		.leftJoin(tables.dueAnswer, answersDue)
 		.innerJoin(horse, eq(horse.id, standing.horseId))
 		.innerJoin(yard, eq(yard.id, horse.yardId))
 		.leftJoin(pairing, eq(pairing.id, standing.pairingId))
@@ -41,12 +51,13 @@ export async function listDue(db: Asker, scope: Scope): Promise<DueHorse[]> {
 				seenBy(scope, { yardId: horse.yardId, horseId: horse.id }),
 				isNull(horse.archivedAt),
 				isNotNull(standing.nextOn),
+				sql`${dueInTheEnd} is not null`,
 				isNotNull(standing.nextStep)
 			)
 		)
-		.orderBy(asc(standing.nextOn), asc(horse.name))
+		.orderBy(asc(dueInTheEnd), asc(horse.name))
 		.limit(MOST_DUE);
-	return rows.map((r) => ({ ...r, on: r.on as string, step: r.step as NextStep }));
+	return rows.map((r) => ({ ...r, on: r.on as string, dueOn: r.dueOn as string, step: r.step as NextStep }));
 }
 
 /** Makes a private address for a calendar program; whatever address there was ends. Answers with its token, shown once. */

@@ -37,3 +37,7 @@ export { asPerson, isReachable } from '../db/index.js';
 export { countTry } from './limits.js';
 export * from './longLines.js';
 export * from './diary.js';
+export * from './dueAnswers.js';
+export * from './tasks.js';
+export * from './preferences.js';
+export * from './jobs.js';

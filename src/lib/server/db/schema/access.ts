@@ -1,7 +1,9 @@
 import { sql } from 'drizzle-orm';
 import { bigint, boolean, check, doublePrecision, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { ROLES, type Role } from '../../../../core/people/index.js';
-import { at, oneOf } from './columns.js';
+import type { Reminders } from '../../../../core/diary/index.js';
+import type { LengthUnit, WeightUnit } from '../../../../core/units/index.js';
+import { at, day, oneOf } from './columns.js';
 
 /** How often an address or an account has asked for something that is limited: the sign-in library's own. */
 export const rateLimit = pgTable('rate_limit', {
@@ -29,6 +31,12 @@ export const person = pgTable('person', {
 	image: text('image'),
 	/** Gone for good from this moment on, unless it is taken back. */
 	leavingAt: at('leaving_at'),
+	lengthUnit: text('length_unit').$type<LengthUnit>().notNull().default('mm'),
+	weightUnit: text('weight_unit').$type<WeightUnit>().notNull().default('kg'),
+	/** How often a mail says what is due, and in which zone the person's days begin. */
+	reminders: text('reminders').$type<Reminders>().notNull().default('off'),
+	zone: text('zone').notNull().default('UTC'),
+	remindedOn: day('reminded_on'),
 	createdAt: at('created_at').notNull().defaultNow(),
 	updatedAt: at('updated_at').notNull().defaultNow()
 });
@@ -63,6 +71,23 @@ export const account = pgTable('account', {
 	password: text('password'),
 	createdAt: at('created_at').notNull().defaultNow(),
 	updatedAt: at('updated_at').notNull().defaultNow()
+});
+
+/** A key of a device or a keyring that signs a person in: the sign-in library's own. */
+export const passkey = pgTable('passkey', {
+	id: uuid('id').primaryKey(),
+	name: text('name'),
+	publicKey: text('public_key').notNull(),
+	userId: uuid('person_id')
+		.notNull()
+		.references(() => person.id, { onDelete: 'cascade' }),
+	credentialID: text('credential_id').notNull().unique(),
+	counter: integer('counter').notNull(),
+	deviceType: text('device_type').notNull(),
+	backedUp: boolean('backed_up').notNull(),
+	transports: text('transports'),
+	aaguid: text('aaguid'),
+	createdAt: at('created_at').defaultNow()
 });
 
 export const verification = pgTable('verification', {

@@ -4,3 +4,5 @@ export * from './saddle.js';
 export * from './visit.js';
 export * from './judgement.js';
 export * from './sharing.js';
+export * from './job.js';
+export * from './diary.js';

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import FitMarks from '$lib/ui/horse/FitMarks.svelte';
+	import ReportPdf from '$lib/ui/horse/ReportPdf.svelte';
 	import ReportLinks from '$lib/ui/horse/ReportLinks.svelte';
 	import SetupCard from '$lib/ui/horse/SetupCard.svelte';
 	import FitDaySeat from '$lib/ui/seat/FitDaySeat.svelte';
@@ -58,6 +59,7 @@
 				href={data.may.includes('record') ? walkUrl : undefined}
 			/>
 		{/if}
+		{#if data.pairing}<ReportPdf horseId={data.horse.id} pairingId={data.pairing.id} />{/if}
 		{#if data.reports && data.pairing}
 			<ReportLinks
 				sent={data.reports}

@@ -1,1 +1,0 @@
-ALTER TABLE "horse" ADD COLUMN "gone_on" date;

@@ -1,0 +1,3 @@
+export { enqueue } from './queue.js';
+export { startWorking } from './work.js';
+export { ensureQueues, QUEUE_SCHEMA } from './queues.js';

@@ -1,0 +1,108 @@
+import type PgBoss from 'pg-boss';
+import { CoreError } from '../../../core/errors/index.js';
+import { app } from '../app.js';
+import { logError, logLine } from '../log.js';
+import {
+	admissionOf,
+	asPerson,
+	beginJob,
+	duePeople,
+	endJob,
+	failJob,
+	stuckJobs,
+	sweepJobs,
+	sweepLeaving,
+	tellProgress
+} from '../records/index.js';
+import { MAKERS } from './makers.js';
+import { closeQueue, enqueue, queue } from './queue.js';
+import type { Jobs, QueueName } from './queues.js';
+import { remind } from './remind.js';
+
+const HOUR_SECONDS = 3600;
+const AGAIN_MS = 5000;
+/** How often an idle queue is looked at, s. */
+const POLL_SECONDS: Readonly<Record<QueueName, number>> = { make: 0.5, mail: 5, remind: 10, hour: 30 };
+
+/** Refusals that pass: the same work may do later. */
+const PASSING = ['busy', 'database-away', 'export-too-slow'];
+
+type Handed<N extends QueueName> = PgBoss.JobWithMetadata<Jobs[N]>;
+type Handlers = { readonly [N in QueueName]: (handed: Handed<N>) => Promise<void> };
+
+async function make({ data: { id }, retryCount, retryLimit }: Handed<'make'>): Promise<void> {
+	const { db } = app();
+	const asked = await beginJob(db, id);
+	// Cancelled, or done by the try before this one.
+	if (!asked) return;
+	await asPerson(asked.personId, async () => {
+		try {
+			const { scope } = await admissionOf(db, asked.personId);
+			const made = await MAKERS[asked.kind](db, scope, asked.asked, (done, total) => tellProgress(db, id, done, total));
+			await endJob(db, id, made);
+		} catch (error) {
+			const code = error instanceof CoreError ? error.code : undefined;
+			if (code === 'job-cancelled') return;
+			if (retryCount < retryLimit && (code === undefined || PASSING.includes(code))) throw error;
+			if (code === undefined) logError('job failed', error);
+			await failJob(db, id, code ?? 'job-failed');
+		}
+	});
+}
+
+/** The hourly round of the place: of all its processes one goes it. */
+async function hour(): Promise<void> {
+	const { db, mailer } = app();
+	const { yards, people } = await sweepLeaving(db);
+	if (yards + people > 0) logLine('info', 'deleted for good', { yards, people });
+	await sweepJobs(db);
+	for (const id of await stuckJobs(db)) await enqueue('make', { id }, { id });
+	if (!mailer.able) return;
+	for (const { personId, day } of await duePeople(db, new Date()))
+		await enqueue(
+			'remind',
+			{ personId, day },
+			{ singletonKey: `${personId} ${day}`, singletonSeconds: 20 * HOUR_SECONDS }
+		);
+}
+
+const HANDLERS: Handlers = {
+	make,
+	mail: ({ data }) => app().mailer.deliver(data),
+	remind: ({ data: { personId, day } }) => remind(personId, day),
+	hour
+};
+
+/** Begins to work on what waits in the queue, as soon as there is one, and sees to the hourly round. */
+export function startWorking(): void {
+	let ending = false;
+	const begin = async (): Promise<void> => {
+		const boss = await queue();
+		for (const name of Object.keys(HANDLERS) as QueueName[])
+			await boss.work(
+				name,
+				{ pollingIntervalSeconds: POLL_SECONDS[name], batchSize: 1, includeMetadata: true },
+				async (handed: PgBoss.JobWithMetadata<never>[]) => {
+					for (const one of handed) await (HANDLERS[name] as (h: unknown) => Promise<void>)(one);
+				}
+			);
+		const round = () =>
+			void enqueue('hour', {}, { singletonKey: 'hour', singletonSeconds: HOUR_SECONDS }).catch((error: unknown) =>
+				logError('the hourly round', error)
+			);
+		round();
+		setInterval(round, HOUR_SECONDS * 1000).unref();
+	};
+	const tryIt = (): void => {
+		if (!ending)
+			void begin().catch((error: unknown) => {
+				logError('the queue cannot be opened', error);
+				setTimeout(tryIt, AGAIN_MS).unref();
+			});
+	};
+	tryIt();
+	process.on('zt:end' as 'exit', () => {
+		ending = true;
+		return closeQueue();
+	});
+}

@@ -1,0 +1,89 @@
+import { and, eq, isNull, ne } from 'drizzle-orm';
+import { reminderDue, type LocalTime, type Reminders } from '../../../core/diary/index.js';
+import type { LengthUnit, WeightUnit } from '../../../core/units/index.js';
+import { asSystem, tables, type Asker, type Database } from '../db/index.js';
+import type { Scope } from './scope.js';
+
+/** How a person wants things told. */
+export interface Preferences {
+	readonly lengthUnit: LengthUnit;
+	readonly weightUnit: WeightUnit;
+	readonly reminders: Reminders;
+	/** IANA zone in which the person's days begin. */
+	readonly zone: string;
+}
+
+const { lengthUnit, weightUnit, reminders, zone } = tables.person;
+const columns = { lengthUnit, weightUnit, reminders, zone };
+
+export async function findPreferences(db: Asker, scope: Scope): Promise<Preferences> {
+	const [found] = await db.select(columns).from(tables.person).where(eq(tables.person.id, scope.personId));
+	return found ?? { lengthUnit: 'mm', weightUnit: 'kg', reminders: 'off', zone: 'UTC' };
+}
+
+export async function setPreferences(db: Database, scope: Scope, values: Partial<Preferences>): Promise<void> {
+	await db.update(tables.person).set(values).where(eq(tables.person.id, scope.personId));
+}
+
+const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
+
+/** A moment by the clock of a zone; of one that is not known, by UTC. */
+export function localTime(now: Date, zone: string): LocalTime {
+	const format = (timeZone: string) =>
+		new Intl.DateTimeFormat('en-GB', {
+			timeZone,
+			year: 'numeric',
+			month: '2-digit',
+			day: '2-digit',
+			hour: '2-digit',
+			hourCycle: 'h23',
+			weekday: 'short'
+		});
+	let formatter: Intl.DateTimeFormat;
+	try {
+		formatter = format(zone);
+	} catch {
+		formatter = format('UTC');
+	}
+	const part = Object.fromEntries(formatter.formatToParts(now).map((p) => [p.type, p.value]));
+	return {
+		day: `${part['year']}-${part['month']}-${part['day']}`,
+		hour: Number(part['hour']),
+		weekday: WEEKDAYS.indexOf(part['weekday'] ?? '')
+	};
+}
+
+/** Who is to be reminded now, with their own day. */
+export async function duePeople(
+	db: Database,
+	now: Date
+): Promise<{ readonly personId: string; readonly day: string }[]> {
+	const { person } = tables;
+	return asSystem(async () => {
+		const rows = await db
+			.select({ id: person.id, reminders, zone, remindedOn: person.remindedOn })
+			.from(person)
+			.where(and(ne(person.reminders, 'off'), isNull(person.leavingAt)));
+		return rows.flatMap((p) => {
+			const local = localTime(now, p.zone);
+			return reminderDue(p.reminders, p.remindedOn, local) ? [{ personId: p.id, day: local.day }] : [];
+		});
+	});
+}
+
+/** Whom a reminder goes to, and of what day the last one was. */
+export async function findReminded(
+	db: Asker,
+	personId: string
+): Promise<{ readonly email: string; readonly reminders: Reminders; readonly remindedOn: string | null } | undefined> {
+	const { person } = tables;
+	const [found] = await db
+		.select({ email: person.email, reminders, remindedOn: person.remindedOn })
+		.from(person)
+		.where(eq(person.id, personId));
+	return found;
+}
+
+export async function setReminded(db: Asker, personId: string, day: string): Promise<void> {
+	await db.update(tables.person).set({ remindedOn: day }).where(eq(tables.person.id, personId));
+}
