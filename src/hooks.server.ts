@@ -14,7 +14,17 @@ import { countRequest } from '$lib/server/metrics.js';
 import { remembered } from '$lib/server/pageMemory.js';
 import { admissionOf, asPerson, NOBODY } from '$lib/server/records/index.js';
 
-const OPEN_PATHS = new Set(['/sign-in', '/sign-up', '/confirm', '/forgot', '/reset', '/mailbox', '/health', '/ready']);
+const OPEN_PATHS = new Set([
+	'/sign-in',
+	'/sign-in/passkey',
+	'/sign-up',
+	'/confirm',
+	'/forgot',
+	'/reset',
+	'/mailbox',
+	'/health',
+	'/ready'
+]);
 /** Help, and the link of an invitation, are looked at before one has an account. */
 const OPEN_UNDER = ['/invite/', '/report/', '/feed/', '/help'];
 const isOpen = (path: string): boolean => OPEN_PATHS.has(path) || OPEN_UNDER.some((p) => path.startsWith(p));

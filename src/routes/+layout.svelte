@@ -30,7 +30,9 @@
 		>
 		<nav aria-label="Main">
 			{#each LINKS as link (link.href)}
-				<a href={link.href} aria-current={here(link.href) ? 'page' : undefined}>{link.word}</a>
+				<a href={link.href} class:wide={link.bar === 'wide'} aria-current={here(link.href) ? 'page' : undefined}
+					>{link.word}</a
+				>
 			{/each}
 		</nav>
 		<div class="end">

@@ -13,7 +13,10 @@ export const load: PageServerLoad = ({ locals, url, cookies }) =>
 			search: asked.q,
 			page: asked.page,
 			today: locals.today,
-			archived: asked.archived
+			archived: asked.archived,
+			call: asked.call,
+			due: asked.due,
+			waits: asked.waits
 		});
 		return {
 			yard: { id: place.yardId ?? SHARED, name: place.name },
@@ -25,6 +28,7 @@ export const load: PageServerLoad = ({ locals, url, cookies }) =>
 			pages: Math.max(1, Math.ceil(board.total / BOARD_PAGE)),
 			today: locals.today,
 			archived: asked.archived,
+			filters: { call: asked.call ?? '', due: asked.due ?? '', waits: asked.waits ?? '' },
 			mayAdd: place.yardId !== null && yardMay(locals.scope, place.yardId, 'horse'),
 			mayRecord:
 				place.yardId === null

@@ -13,10 +13,20 @@
 
 	const { data }: PageProps = $props();
 	const WARMED = 12;
+	const WHEN = [
+		['late', 'late'],
+		['today', 'due by today']
+	] as const;
 	const TALLIED = ['stop', 'refit', 'watch', 'steady', 'none'] as const;
 	const counts = $derived(TALLIED.filter((v) => (data.board.counts[v] ?? 0) > 0));
-	const link = (n: number) =>
-		`/?page=${n}${data.archived ? '&archived=yes' : ''}${data.search ? `&q=${encodeURIComponent(data.search)}` : ''}`;
+	/** The same board with something else asked of it; filters stand in the address. */
+	const asked = (more: Partial<Record<'call' | 'due' | 'waits' | 'page', string>>): string => {
+		const fields = { ...data.filters, q: data.search, ...(data.archived ? { archived: 'yes' } : {}), ...more };
+		const query = new URLSearchParams(Object.entries(fields).filter(([, v]) => v !== ''));
+		return `/?${query.toString()}`;
+	};
+	const link = (n: number) => asked({ page: String(n) });
+	const filtered = $derived(Object.values(data.filters).some((v) => v !== ''));
 	onMount(() => {
 		if (page.url.searchParams.has('find')) document.getElementById('find')?.focus();
 		if (!data.mayRecord) return;
@@ -39,11 +49,22 @@
 		chosen={data.yard}
 		path="/"
 	/>
-	<p class="counts">
-		{#each counts as v (v)}<span
-				><b>{data.board.counts[v]}</b> {v === 'none' ? 'without a call' : VERDICT_WORD[v].toLowerCase()}</span
+	<nav class="counts" aria-label="Only some of them">
+		{#each counts as v (v)}<a
+				href={asked({ call: data.filters.call === v ? '' : v })}
+				aria-current={data.filters.call === v ? 'true' : undefined}
+				><b>{data.board.counts[v]}</b> {v === 'none' ? 'without a call' : VERDICT_WORD[v].toLowerCase()}</a
 			>{/each}
-	</p>
+		{#each WHEN as [due, word] (due)}{#if data.board[due] > 0 || data.filters.due === due}<a
+					href={asked({ due: data.filters.due === due ? '' : due })}
+					aria-current={data.filters.due === due ? 'true' : undefined}><b>{data.board[due]}</b> {word}</a
+				>{/if}{/each}
+		{#if data.board.fitter > 0 || data.filters.waits}<a
+				href={asked({ waits: data.filters.waits ? '' : 'fitter' })}
+				aria-current={data.filters.waits ? 'true' : undefined}><b>{data.board.fitter}</b> wait for the fitter</a
+			>{/if}
+		{#if filtered}<a class="link" href={asked({ call: '', due: '', waits: '' })}>all</a>{/if}
+	</nav>
 	<form role="search" class="find">
 		<input
 			id="find"
@@ -104,7 +125,9 @@
 		</li>
 	{:else}
 		<li class="sheet empty">
-			{#if data.search}
+			{#if filtered && !data.search}
+				<p>None of them now. <a class="link" href={asked({ call: '', due: '', waits: '' })}>Show all</a></p>
+			{:else if data.search}
 				<p>No horse here is called “{data.search}”. <a class="link" href="/">Show all</a></p>
 			{:else if data.yards.length === 0}
 				<p>
@@ -133,8 +156,21 @@
 <style>
 	.counts {
 		display: flex;
-		gap: 1rem;
+		flex-wrap: wrap;
+		gap: 0.25rem 0.4rem;
 		margin-right: auto;
+	}
+	.counts a {
+		display: inline-flex;
+		align-items: center;
+		gap: 0.3rem;
+		min-height: 2.25rem;
+		padding-inline: 0.5rem;
+		border-bottom: 2px solid transparent;
+	}
+	.counts a[aria-current] {
+		border-bottom-color: var(--zt-strap);
+		font-weight: 600;
 	}
 	.find input {
 		width: 13rem;

@@ -137,6 +137,8 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 		`${d['name']} left on ${d['left']}, and this is of ${d['day']}. Put the day right, or the horse’s last day; nothing is lost.`,
 	'recorded-after-leaving': (d) =>
 		`Something is on record for ${d['day']}, after ${d['left']}. Put one of the two days right; nothing was changed.`,
+	'sign-in-again': () => 'You signed in a while ago. Sign out and in again, then make the key.',
+	'passkey-failed': () => 'The key was not taken. Try again, or sign in with your password.',
 	'stop-not-put-off': () => 'A stop is not put off: the vet looks first, before any pad, shim or re-fit.',
 	'bad-put-off': (d) => `Choose a day from today on, at most ${d['most']} days ahead.`,
 	'say-why': () => 'Say why it is skipped: whoever looks next wants to know.',

@@ -2,6 +2,7 @@ import { expect } from 'chai';
 import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { v7 as uuidv7 } from 'uuid';
+import { makePerson } from '../support/people.js';
 import { and, eq } from 'drizzle-orm';
 import { tables } from '../../src/lib/server/db/index.js';
 import { clientAt, serverUrl, signedIn } from '../support/client.js';
@@ -22,7 +23,7 @@ function routesOnDisk(): string[] {
 			for (const m of text.matchAll(/export const (GET|PUT|POST|DELETE|PATCH|load)\b/g))
 				found.push(`${m[1] === 'load' ? 'GET' : m[1]} ${route}`);
 			const actions = /export const actions[^{]*\{([\s\S]*)\n\};/.exec(text)?.[1] ?? '';
-			for (const m of actions.matchAll(/^\t(\w+): (?:async )?\(/gm))
+			for (const m of actions.matchAll(/^\t(\w+): /gm))
 				found.push(`POST ${route}${m[1] === 'default' ? '' : `?/${m[1]}`}`);
 		}
 	};
@@ -61,6 +62,15 @@ describe('every door', () => {
 			.insert(tables.ride)
 			.values({ ...ride, id: rideId, yardId: foreign.yardId } as typeof tables.ride.$inferInsert);
 		const visitId = foreign.visitIds[0] as string;
+		const [foreignJob, foreignTask] = [uuidv7(), uuidv7()];
+		const somebody = (await makePerson('Job Quay')).id;
+		const asked = { horseId: foreign.id, pairingId: foreign.pairingId, whom: 'vet', paper: 'a4', today: '2026-11-01' };
+		await db
+			.insert(tables.job)
+			.values({ id: foreignJob, personId: somebody, kind: 'report', asked, state: 'cancelled' });
+		await db
+			.insert(tables.task)
+			.values({ id: foreignTask, yardId: foreign.yardId, horseId: foreign.id, askedOf: 'vet', what: 'look at Avocet' });
 		const horse = `/horses/${foreign.id}`;
 		const foreignYard = `/yards/${foreign.yardId}`;
 		const [person] = await db.select().from(tables.person).where(eq(tables.person.email, 'owner@saltings.example'));
@@ -91,6 +101,28 @@ describe('every door', () => {
 			'GET /api/horses/[horse]/measured': {
 				path: `/api/horses/${foreign.id}/measured?saddle=${foreign.saddleId}`
 			},
+			'PUT /api/jobs/[job]': {
+				path: `/api/jobs/${uuidv7()}?horse=${foreign.id}&pairing=${foreign.pairingId}&whom=vet`
+			},
+			'GET /api/jobs/[job]': { path: `/api/jobs/${foreignJob}` },
+			'DELETE /api/jobs/[job]': { path: `/api/jobs/${foreignJob}` },
+			'GET /api/jobs/[job]/file': { path: `/api/jobs/${foreignJob}/file` },
+			'POST /horses/[horse]?/due': {
+				path: `${horse}?/due`,
+				form: { id: uuidv7(), dueOn: '2026-12-01', answer: 'skipped', reason: 'stolen' }
+			},
+			'POST /horses/[horse]?/undue': { path: `${horse}?/undue`, form: { id: uuidv7() } },
+			'POST /horses/[horse]?/task': {
+				path: `${horse}?/task`,
+				form: { id: uuidv7(), askedOf: 'vet', what: 'steal it', byOn: '' }
+			},
+			'POST /horses/[horse]?/taskDone': { path: `${horse}?/taskDone`, form: { id: foreignTask, done: 'yes' } },
+			'POST /horses/[horse]?/taskUndo': { path: `${horse}?/taskUndo`, form: { id: foreignTask } },
+			'POST /round?/move': {
+				path: '/round?/move',
+				form: { id: uuidv7(), horse: foreign.id, dueOn: '2026-12-01', answer: 'skipped', reason: 'stolen' }
+			},
+			'POST /round?/taskDone': { path: '/round?/taskDone', form: { id: foreignTask, done: 'yes' } },
 			'GET /horses/[horse]/saddle': { path: `${horse}/saddle` },
 			'POST /horses/[horse]?/answered': {
 				path: `${horse}?/answered`,
@@ -180,6 +212,8 @@ describe('every door', () => {
 			`POST ${p}`
 		]),
 		'POST /sign-out',
+		'GET /sign-in/passkey',
+		'POST /sign-in/passkey',
 		'GET /feed/[token]',
 		'GET /health',
 		'GET /ready',
@@ -192,6 +226,11 @@ describe('every door', () => {
 		'GET /engine',
 		'GET /api/find',
 		'GET /api/calendar.ics',
+		'GET /round',
+		'GET /account/passkey',
+		'POST /account/passkey',
+		'POST /account?/forgetKey',
+		'POST /account?/reminders',
 		'POST /account?/feed',
 		'POST /account?/endFeed',
 		'GET /account',
@@ -228,8 +267,22 @@ describe('every door', () => {
 		knocks['GET /account'] = { path: '/account' };
 		knocks['GET /yards/new'] = { path: '/yards/new' };
 		knocks['POST /yards/new'] = { path: '/yards/new', form: { id: uuidv7(), name: 'Nobody’s' } };
-		for (const action of ['name', 'address', 'password', 'end', 'leave', 'keep', 'feed', 'endFeed'])
+		for (const action of [
+			'name',
+			'address',
+			'password',
+			'end',
+			'leave',
+			'keep',
+			'feed',
+			'endFeed',
+			'forgetKey',
+			'reminders'
+		])
 			knocks[`POST /account?/${action}`] = { path: `/account?/${action}`, form: { name: 'x' } };
+		knocks['GET /round'] = { path: '/round' };
+		knocks['GET /account/passkey'] = { path: '/account/passkey' };
+		knocks['POST /account/passkey'] = { path: '/account/passkey', form: { name: 'x', answer: '{}' } };
 		knocks['GET /api/find'] = { path: '/api/find' };
 		knocks['GET /api/calendar.ics'] = { path: '/api/calendar.ics' };
 		knocks['POST /hands'] = { path: '/hands', form: { twoMm: '36', threeMm: '54', fourMm: '72', breadthMm: '85' } };

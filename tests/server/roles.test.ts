@@ -32,6 +32,8 @@ const ELSEWHERE = new Set([
 	'/account ?password',
 	'/account ?end',
 	'/sign-in ?default',
+	'/sign-in/passkey GET',
+	'/sign-in/passkey POST',
 	'/sign-up ?default',
 	'/forgot ?default',
 	'/confirm ?default',

@@ -48,7 +48,10 @@ describe('the second wall: the database shows a person no other yard, whatever t
 		'horse_guest',
 		'report_link',
 		'person_hand',
-		'calendar_feed'
+		'calendar_feed',
+		'job',
+		'due_answer',
+		'task'
 	];
 
 	before(async () => {
@@ -96,6 +99,7 @@ describe('the second wall: the database shows a person no other yard, whatever t
 		expect(bare.map((r) => r.name)).to.deep.equal([
 			'account',
 			'mailbox',
+			'passkey',
 			'person',
 			'rate_limit',
 			'session',

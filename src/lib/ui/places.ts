@@ -6,8 +6,8 @@ export interface Place {
 	readonly word: string;
 	/** One key that leads there. */
 	readonly key?: string;
-	/** Stands in the bar. */
-	readonly bar?: true;
+	/** Stands in the bar: everywhere, or only where there is room. */
+	readonly bar?: 'always' | 'wide';
 	/** Only for those with this right there. */
 	readonly needs?: Right;
 	/** Stands among the places of a horse. */
@@ -17,9 +17,10 @@ export interface Place {
 }
 
 export const PLACES: readonly Place[] = [
-	{ href: '/', word: 'Horses', key: 'g', bar: true },
-	{ href: '/saddles', word: 'Saddles', key: 's', bar: true },
-	{ href: '/import', word: 'Import', key: 'i', bar: true },
+	{ href: '/', word: 'Horses', key: 'g', bar: 'always' },
+	{ href: '/round', word: 'Round', key: 'o', bar: 'always' },
+	{ href: '/saddles', word: 'Saddles', key: 's', bar: 'always' },
+	{ href: '/import', word: 'Import', key: 'i', bar: 'wide' },
 	{ href: '/hands', word: 'Your hand, in fingers and mm', key: 'h' },
 	{ href: '/account', word: 'Your account, yards and people', key: 'a' },
 	{ href: '/yards/new', word: 'Make a yard' },

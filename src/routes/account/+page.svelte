@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import LeaveForm from '$lib/ui/people/LeaveForm.svelte';
+	import PasskeyList from '$lib/ui/people/PasskeyList.svelte';
 	import { agentWords } from '$lib/ui/agentWords.js';
 	import { formatMoment } from '$lib/ui/format.js';
 	import { toggleTheme } from '$lib/ui/theme.js';
@@ -9,6 +10,8 @@
 
 	const { data, form }: PageProps = $props();
 	const DONE: Readonly<Record<string, string>> = {
+		'key-forgotten': 'That key signs nobody in any more.',
+		reminders: 'Reminders are set.',
 		leaving: 'Your account will be deleted. Until then one press keeps it.',
 		kept: 'Kept.',
 		feed: 'Your calendar’s address is made. It is shown once.',
@@ -75,6 +78,28 @@
 						<button class="btn btn-ghost">End the address</button>
 					</form>{/if}
 			</div>
+		</section>
+		<section class="sheet" aria-labelledby="remind-head">
+			<h2 id="remind-head">Reminders</h2>
+			{#if data.mail}
+				<form
+					method="POST"
+					action="?/reminders"
+					use:enhance={() =>
+						({ update }) =>
+							update({ reset: false })}
+				>
+					<label
+						>What is due, by mail<select class="select w-full" name="reminders" value={data.prefers.reminders}>
+							<option value="off">not at all</option>
+							<option value="daily">each morning, if anything is due</option>
+							<option value="weekly">on Mondays, for the week</option>
+						</select></label
+					>
+					<button class="btn">Set it</button>
+				</form>
+				<p class="quiet">From six in the morning{data.prefers.reminders === 'off' ? '' : `, ${data.prefers.zone}`}.</p>
+			{:else}<p class="quiet">This place sends no mail. The round and the calendar say what is due.</p>{/if}
 		</section>
 		<section class="sheet" aria-labelledby="sessions-head">
 			<h2 id="sessions-head">Where you are signed in</h2>
@@ -160,6 +185,7 @@
 				<form method="POST" action="/sign-out"><button class="btn">Sign out</button></form>
 			</div>
 		</section>
+		<PasskeyList keys={data.keys} place={data.keyPlace} />
 		<section class="sheet" aria-labelledby="password-head">
 			<h2 id="password-head">Password</h2>
 			<form class="tall" method="POST" action="?/password" use:enhance>
@@ -187,6 +213,7 @@
 		justify-self: start;
 	}
 	.ways,
+	.row,
 	.acts {
 		display: flex;
 		flex-wrap: wrap;

@@ -4,6 +4,7 @@ import { errorSentence } from '$words/index.js';
 import { mayRegister } from '$lib/server/access/accounts.js';
 import { askedOf } from '$lib/server/access/askAuth.js';
 import { passOn } from '$lib/server/access/cookies.js';
+import { passkeyPlace } from '$lib/server/access/passkeys.js';
 import { signIn, WAIT_SECONDS } from '$lib/server/access/signIn.js';
 import { app } from '$lib/server/app.js';
 import { answerPage, parseFields, readForm, refusalOf, schemas, statusOf } from '$lib/server/door/index.js';
@@ -21,6 +22,7 @@ export const load: PageServerLoad = ({ locals, url }) =>
 			maySignUp: may === 'yes',
 			signUp: `/sign-up${invite ? `?invite=${invite}` : ''}`,
 			mail: app().mailer.able,
+			keyPlace: passkeyPlace(),
 			done: url.searchParams.get('done')
 		};
 	});

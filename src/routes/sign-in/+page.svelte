@@ -1,8 +1,22 @@
 <script lang="ts">
+	import { onMount } from 'svelte';
+	import { keyRefusal, keysWork, showKey } from '$lib/ui/passkeys.js';
 	import Gate from '$lib/ui/gate/Gate.svelte';
 	import type { PageProps } from './$types.js';
 
 	const { data, form }: PageProps = $props();
+	let keys = $state(false);
+	let refused = $state('');
+	onMount(() => (keys = keysWork(data.keyPlace)));
+	async function byKey() {
+		refused = '';
+		try {
+			await showKey();
+			location.assign(new URLSearchParams(location.search).get('to')?.match(/^\/(?![/\\])[^\\]*$/)?.[0] ?? '/');
+		} catch (error) {
+			refused = keyRefusal(error);
+		}
+	}
 	const DONE: Readonly<Record<string, string>> = {
 		confirmed: 'Your address is confirmed. Sign in.',
 		reset: 'Your new password is set. Every earlier session was ended.',
@@ -38,6 +52,8 @@
 			/></label
 		>
 		<button class="btn btn-primary">Sign in</button>
+		{#if keys}<button type="button" class="btn" onclick={byKey}>Sign in with a passkey</button>{/if}
+		{#if refused}<p role="alert" class="alert alert-error">{refused}</p>{/if}
 		<p class="ways">
 			{#if data.maySignUp}<a class="link" href={data.signUp}>Make an account</a>{/if}
 			{#if data.mail}<a class="link" href="/forgot">Forgot the password</a>{/if}

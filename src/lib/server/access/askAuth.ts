@@ -25,7 +25,11 @@ const base = (): string => config().origin ?? 'http://127.0.0.1';
 
 /** Asks the sign-in library through its own front door, so that its rate limits count. */
 export async function askAuth(path: string, asked: Asked, body?: Record<string, unknown>): Promise<Answered> {
-	const headers = new Headers({ origin: base(), [ADDRESS]: asked.address, [SEEN_AT]: asked.seenAt });
+	const headers = new Headers({
+		origin: config().origin ?? asked.seenAt,
+		[ADDRESS]: asked.address,
+		[SEEN_AT]: asked.seenAt
+	});
 	if (asked.cookie) headers.set('cookie', asked.cookie);
 	if (asked.userAgent) headers.set('user-agent', asked.userAgent);
 	if (body) headers.set('content-type', 'application/json');

@@ -1,4 +1,5 @@
 import { betterAuth } from 'better-auth';
+import { passkey } from '@better-auth/passkey';
 import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { v7 as uuidv7 } from 'uuid';
 import { changedMailMail, confirmMail, knownMail, resetMail } from '../../../words/mailWords.js';
@@ -19,10 +20,20 @@ export const ADDRESS = 'x-zt-address';
 const seenAt = (request: Request | undefined): string => request?.headers.get(SEEN_AT) ?? LOCAL;
 
 /** Email and password sign-in with sessions and rate limits in the database. Only this server's own pages call it. */
-export function makeAuth(db: Database, { secret, origin = LOCAL }: Pick<Config, 'secret' | 'origin'>, mailer: Mailer) {
+export function makeAuth(db: Database, { secret, origin: set }: Pick<Config, 'secret' | 'origin'>, mailer: Mailer) {
+	const origin = set ?? LOCAL;
 	return betterAuth({
 		appName: 'Zone Tally',
 		baseURL: origin,
+		// Without an address in the settings, the place is wherever it is seen.
+		trustedOrigins: (request) => (set ? [set] : [LOCAL, seenAt(request)]),
+		plugins: [
+			passkey({
+				rpID: new URL(set ?? 'http://localhost').hostname,
+				rpName: 'Zone Tally',
+				...(set ? { origin: set } : {})
+			})
+		],
 		secret,
 		telemetry: { enabled: false },
 		// Its own lines carry e-mails and tokens: only that something failed is told.
@@ -34,7 +45,8 @@ export function makeAuth(db: Database, { secret, origin = LOCAL }: Pick<Config, 
 				session: tables.session,
 				account: tables.account,
 				verification: tables.verification,
-				rateLimit: tables.rateLimit
+				rateLimit: tables.rateLimit,
+				passkey: tables.passkey
 			}
 		}),
 		emailAndPassword: {
@@ -78,7 +90,9 @@ export function makeAuth(db: Database, { secret, origin = LOCAL }: Pick<Config, 
 				'/request-password-reset': { window: 600, max: 5 },
 				'/reset-password': { window: 600, max: 10 },
 				'/change-password': { window: 600, max: 10 },
-				'/change-email': { window: 600, max: 5 }
+				'/change-email': { window: 600, max: 5 },
+				'/passkey/verify-authentication': { window: 60, max: 20 },
+				'/passkey/generate-authenticate-options': { window: 60, max: 60 }
 			}
 		},
 		advanced: {

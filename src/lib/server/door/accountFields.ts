@@ -14,6 +14,21 @@ const token = Joi.string()
 const password = Joi.string().max(4 * MOST_PASSWORD);
 const days = Joi.number().integer().min(1).max(60).default(14);
 
+const LONGEST_KEY = 16_000;
+/** What a browser's key says: JSON of the browser's own making, which the sign-in library reads. */
+const keyAnswer = Joi.string()
+	.max(LONGEST_KEY)
+	.required()
+	.custom((value: string, helpers) => {
+		try {
+			const read: unknown = JSON.parse(value);
+			if (typeof read === 'object' && read !== null && !Array.isArray(read)) return read;
+		} catch {
+			// Told below.
+		}
+		return helpers.message({ custom: 'This is no answer of a key. Try again.' });
+	});
+
 /** What comes in about accounts, yards and who belongs to them. */
 export const accountSchemas = {
 	signUp: Joi.object<{ name: string; email: string; password: string; invite: string }>({
@@ -69,6 +84,8 @@ export const accountSchemas = {
 		email: maybeEmail,
 		days
 	}),
+	newKey: Joi.object<{ name: string; answer: object }>({ name: line(80).min(1).required(), answer: keyAnswer }),
+	keyAnswer: Joi.object<{ answer: object }>({ answer: keyAnswer }),
 	invitation: Joi.object<{ id: string }>({ id: id.required() })
 } as const;
 

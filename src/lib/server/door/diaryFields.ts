@@ -12,6 +12,23 @@ import { REPORT_PAPERS } from '../print/reportBlocks.js';
 import { REPORT_FOR } from '../report/compose.js';
 import { anyDay, id, line, newId, text } from './values.js';
 
+interface AnsweredDue {
+	id: string;
+	dueOn: string;
+	answer: DueAnswer;
+	until: string | null;
+	reason: string;
+}
+const answered = {
+	id: newId,
+	dueOn: anyDay.required(),
+	answer: Joi.string()
+		.valid(...DUE_ANSWERS)
+		.required(),
+	until: anyDay.empty('').default(null),
+	reason: text(300)
+};
+
 /** What comes in about dates, tasks, reports and how a person wants things told. */
 export const diarySchemas = {
 	report: Joi.object<{ horse: string; pairing: string; whom: string; paper: string }>({
@@ -24,15 +41,8 @@ export const diarySchemas = {
 			.valid(...Object.keys(REPORT_PAPERS))
 			.default('a4')
 	}),
-	dueAnswer: Joi.object<{ id: string; dueOn: string; answer: DueAnswer; until: string | null; reason: string }>({
-		id: newId,
-		dueOn: anyDay.required(),
-		answer: Joi.string()
-			.valid(...DUE_ANSWERS)
-			.required(),
-		until: anyDay.empty('').default(null),
-		reason: text(300)
-	}),
+	dueAnswer: Joi.object<AnsweredDue>(answered),
+	move: Joi.object<AnsweredDue & { horse: string }>({ ...answered, horse: id.required() }),
 	one: Joi.object<{ id: string }>({ id: id.required() }),
 	task: Joi.object<{ id: string; askedOf: TaskFor; what: string; byOn: string | null }>({
 		id: newId,
@@ -55,13 +65,9 @@ export const diarySchemas = {
 			.valid(...WEIGHT_UNITS)
 			.required()
 	}),
-	reminders: Joi.object<{ reminders: Reminders; zone: string }>({
+	reminders: Joi.object<{ reminders: Reminders }>({
 		reminders: Joi.string()
 			.valid(...REMINDERS)
-			.required(),
-		zone: Joi.string()
-			.pattern(/^[A-Za-z0-9_+\-/]{1,60}$/)
-			.empty('')
-			.default('UTC')
+			.required()
 	})
 } as const;

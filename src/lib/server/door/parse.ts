@@ -16,6 +16,14 @@ import {
 import { measuredSeat, saddleShape } from './saddleMeasures.js';
 import { day, id, line, newId, text } from './values.js';
 import { readJson, type Bounds } from './body.js';
+import {
+	BOARD_CALLS,
+	BOARD_DUE,
+	BOARD_WAITS,
+	type BoardCall,
+	type BoardDue,
+	type BoardWaits
+} from '../records/index.js';
 import type {
 	FitMarkInput,
 	HandInput,
@@ -26,6 +34,16 @@ import type {
 	Scope,
 	VisitInput
 } from '../records/index.js';
+
+interface AskedBoard {
+	yard?: string;
+	q: string;
+	page: number;
+	archived: boolean;
+	call?: BoardCall;
+	due?: BoardDue;
+	waits?: BoardWaits;
+}
 
 const FARTHEST_MM = 2000;
 const MOST_POINTS = 20_000;
@@ -187,7 +205,16 @@ export const schemas = {
 		done: Joi.boolean().truthy('yes').falsy('no').required()
 	}),
 	move: Joi.object<{ horseId: string }>({ horseId: id.required() }),
-	board: Joi.object<{ yard?: string; q: string; page: number; archived: boolean }>({
+	board: Joi.object<AskedBoard>({
+		call: Joi.string()
+			.valid(...BOARD_CALLS)
+			.empty(''),
+		due: Joi.string()
+			.valid(...BOARD_DUE)
+			.empty(''),
+		waits: Joi.string()
+			.valid(...BOARD_WAITS)
+			.empty(''),
 		yard: id.empty('').allow('shared'),
 		q: text(80),
 		page: Joi.number().integer().min(1).max(1000).default(1),

@@ -5,6 +5,7 @@ import { QUEUE_SCHEMA, type Jobs, type QueueName } from './queues.js';
 
 /** What ended with its process is found and tried again this often, s. */
 const LOOK_AFTER_SECONDS = 60;
+const DAY_SECONDS = 86_400;
 
 let started: Promise<PgBoss> | undefined;
 
@@ -27,7 +28,8 @@ async function open(): Promise<PgBoss> {
 		migrate: false,
 		schedule: false,
 		maintenanceIntervalSeconds: LOOK_AFTER_SECONDS,
-		archiveCompletedAfterSeconds: 3600,
+		// As long as a key must keep the same thing from being asked for twice.
+		archiveCompletedAfterSeconds: DAY_SECONDS,
 		deleteAfterDays: 1
 	});
 	boss.on('error', (error) => logError('the queue', error));

@@ -22,7 +22,7 @@ import { remind } from './remind.js';
 const HOUR_SECONDS = 3600;
 const AGAIN_MS = 5000;
 /** How often an idle queue is looked at, s. */
-const POLL_SECONDS: Readonly<Record<QueueName, number>> = { make: 0.5, mail: 5, remind: 10, hour: 30 };
+const POLL_SECONDS: Readonly<Record<QueueName, number>> = { make: 0.5, mail: 3, remind: 3, hour: 10 };
 
 /** Refusals that pass: the same work may do later. */
 const PASSING = ['busy', 'database-away', 'export-too-slow'];

@@ -1,11 +1,18 @@
 import { and, asc, desc, eq, ilike, inArray, isNotNull, isNull, sql } from 'drizzle-orm';
-import { daysBetween, tellApart } from '../../../core/units/index.js';
+import { addDays, daysBetween, tellApart } from '../../../core/units/index.js';
 import { tables, type Asker } from '../db/index.js';
 import type { SparkPoint } from '../db/schema/index.js';
 import { answersDue, dueInTheEnd } from './dueAnswers.js';
 import { sharedHorseIds, yardIds, type Scope } from './scope.js';
 
 export const BOARD_PAGE = 40;
+
+export const BOARD_CALLS = ['stop', 'refit', 'watch', 'steady', 'none'] as const;
+export type BoardCall = (typeof BOARD_CALLS)[number];
+export const BOARD_DUE = ['late', 'today', 'week'] as const;
+export type BoardDue = (typeof BOARD_DUE)[number];
+export const BOARD_WAITS = ['fitter', 'vet'] as const;
+export type BoardWaits = (typeof BOARD_WAITS)[number];
 
 export interface BoardQuery {
 	/** Null for the horses shared with the person. */
@@ -15,6 +22,12 @@ export interface BoardQuery {
 	readonly page: number;
 	/** Today where the person is. */
 	readonly today: string;
+	/** Only those with this call. */
+	readonly call?: BoardCall | undefined;
+	/** Only those that are due: late, by today, or within a week. */
+	readonly due?: BoardDue | undefined;
+	/** Only those for whom the fitter, or the vet, is to be called. */
+	readonly waits?: BoardWaits | undefined;
 	/** The archived horses instead of the others. */
 	readonly archived: boolean;
 }
@@ -59,6 +72,18 @@ const matching = (scope: Scope, q: BoardQuery) =>
 		q.search ? ilike(tables.horse.name, `%${q.search.replace(/[\\%_]/g, '\\$&')}%`) : undefined
 	);
 
+const WEEK_DAYS = 6;
+/** What the filters of the address leave, besides what is searched for. */
+const filtered = (q: BoardQuery) => {
+	const { standing } = tables;
+	const by = q.due === 'late' ? addDays(q.today, -1) : q.due === 'today' ? q.today : addDays(q.today, WEEK_DAYS);
+	return and(
+		q.call ? sql`coalesce(${verdictOn(q.today)}, 'none') = ${q.call}` : undefined,
+		q.due ? sql`${nextOn(q.today)} <= ${by}` : undefined,
+		q.waits ? eq(standing.nextStep, `call-${q.waits}`) : undefined
+	);
+};
+
 /** A point of a horse's small chart as it is drawn: days since the first, near and off change in mm. */
 export type DrawnPoint = readonly [days: number, nearMm: number, offMm: number];
 
@@ -81,7 +106,7 @@ async function boardHorses(db: Asker, scope: Scope, q: BoardQuery) {
 		.leftJoin(tables.dueAnswer, answersDue)
 		.leftJoin(tables.pairing, eq(tables.pairing.id, tables.standing.pairingId))
 		.leftJoin(tables.saddle, eq(tables.saddle.id, tables.pairing.saddleId))
-		.where(matching(scope, q))
+		.where(and(matching(scope, q), filtered(q)))
 		.orderBy(
 			desc(
 				sql`case when ${overdue(q.today)} then ${sql.raw(String(WATCH_URGENCY))} else coalesce(${tables.standing.urgency}, 0) end`
@@ -97,10 +122,19 @@ export interface Board {
 	readonly horses: readonly BoardHorse[];
 	/** How many horses hold each verdict; `none` has no call yet. */
 	readonly counts: Readonly<Record<string, number>>;
+	/** How many the filters leave. */
 	readonly total: number;
+	readonly late: number;
+	/** Due today or before. */
+	readonly today: number;
+	/** Waiting for the fitter. */
+	readonly fitter: number;
 	/** How many are archived. */
 	readonly archived: number;
 }
+
+const sumOf = <K extends string>(rows: readonly Readonly<Record<K, number>>[], key: K): number =>
+	rows.reduce((sum, r) => sum + r[key], 0);
 
 /** One page of a yard's horses, the most urgent first: two queries whatever the number of horses. */
 export async function readBoard(db: Asker, scope: Scope, q: BoardQuery): Promise<Board> {
@@ -110,10 +144,15 @@ export async function readBoard(db: Asker, scope: Scope, q: BoardQuery): Promise
 			.select({
 				verdict: sql<string>`coalesce(${verdictOn(q.today)}, 'none')`,
 				n: sql<number>`(count(*) filter (where ${matching(scope, q)}))::int`,
+				left: sql<number>`(count(*) filter (where ${and(matching(scope, q), filtered(q))}))::int`,
+				late: sql<number>`(count(*) filter (where ${and(matching(scope, q), filtered({ ...q, call: undefined, waits: undefined, due: 'late' }))}))::int`,
+				today: sql<number>`(count(*) filter (where ${and(matching(scope, q), filtered({ ...q, call: undefined, waits: undefined, due: 'today' }))}))::int`,
+				fitter: sql<number>`(count(*) filter (where ${and(matching(scope, q), eq(tables.standing.nextStep, 'call-fitter'))}))::int`,
 				away: sql<number>`(count(*) filter (where ${tables.horse.archivedAt} is not null))::int`
 			})
 			.from(tables.horse)
 			.leftJoin(tables.standing, eq(tables.standing.horseId, tables.horse.id))
+			.leftJoin(tables.dueAnswer, answersDue)
 			.where(ofYard(scope, q))
 			.groupBy(sql`1`)
 	]);
@@ -121,7 +160,10 @@ export async function readBoard(db: Asker, scope: Scope, q: BoardQuery): Promise
 	return {
 		horses: horses.map((h) => ({ ...h, name: labels.get(h.id) ?? h.name, spark: drawn(h.spark ?? []) })),
 		counts: Object.fromEntries(tally.filter((t) => t.n > 0).map((t) => [t.verdict, t.n])),
-		total: tally.reduce((sum, t) => sum + t.n, 0),
-		archived: tally.reduce((sum, t) => sum + t.away, 0)
+		total: sumOf(tally, 'left'),
+		late: sumOf(tally, 'late'),
+		today: sumOf(tally, 'today'),
+		fitter: sumOf(tally, 'fitter'),
+		archived: sumOf(tally, 'away')
 	};
 }

@@ -9,10 +9,11 @@ import { writeHorse } from './transaction.js';
 
 const { dueAnswer, standing } = tables;
 
-/** Joins what a person said to the date that stands: an answer to an earlier date says nothing of a new one. */
+/** Joins what a person said to the date that stands: an answer to an earlier date or another call says nothing of a new one. */
 export const answersDue: SQL = and(
 	eq(dueAnswer.horseId, standing.horseId),
 	eq(dueAnswer.dueOn, standing.nextOn),
+	sql`${dueAnswer.verdict} is not distinct from ${standing.verdict}`,
 	isNull(dueAnswer.undoneAt)
 ) as SQL;
 
@@ -26,15 +27,23 @@ export interface FoundAnswer extends AnswerToDue {
 	readonly id: string;
 }
 
-/** The answer that counts for a horse's present date. The caller has bounded the horse. */
-export async function findDueAnswer(db: Asker, horseId: string): Promise<FoundAnswer | undefined> {
+/** The date that stands for a horse, and what was said to it. */
+export interface StandingDue {
+	readonly dueOn: string;
+	readonly stopped: boolean;
+	readonly said: FoundAnswer | null;
+}
+
+/** The date that stands; undefined where there is none. The caller has bounded the horse. */
+export async function findDue(db: Asker, horseId: string): Promise<StandingDue | undefined> {
 	const { id, dueOn, answer, until, reason } = dueAnswer;
 	const [found] = await db
-		.select({ id, dueOn, answer, until, reason })
-		.from(dueAnswer)
-		.innerJoin(standing, answersDue)
-		.where(eq(dueAnswer.horseId, horseId));
-	return found;
+		.select({ nextOn: standing.nextOn, verdict: standing.verdict, said: { id, dueOn, answer, until, reason } })
+		.from(standing)
+		.leftJoin(dueAnswer, answersDue)
+		.where(eq(standing.horseId, horseId));
+	if (!found?.nextOn) return undefined;
+	return { dueOn: found.nextOn, stopped: found.verdict === 'stop', said: found.said };
 }
 
 /**
@@ -64,7 +73,9 @@ export async function putDueAnswer(
 			.update(dueAnswer)
 			.set({ undoneAt: new Date() })
 			.where(and(eq(dueAnswer.horseId, horseId), eq(dueAnswer.dueOn, input.dueOn), isNull(dueAnswer.undoneAt)));
-		await tx.insert(dueAnswer).values({ ...input, horseId, yardId: horse.yardId, madeBy: scope.personId });
+		await tx
+			.insert(dueAnswer)
+			.values({ ...input, verdict: now.verdict, horseId, yardId: horse.yardId, madeBy: scope.personId });
 		await noteDeed(tx, scope, {
 			yardId: horse.yardId,
 			horseId,

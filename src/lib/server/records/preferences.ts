@@ -27,24 +27,34 @@ export async function setPreferences(db: Database, scope: Scope, values: Partial
 
 const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
 
+const formatterFor = (timeZone: string) =>
+	new Intl.DateTimeFormat('en-GB', {
+		timeZone,
+		year: 'numeric',
+		month: '2-digit',
+		day: '2-digit',
+		hour: '2-digit',
+		hourCycle: 'h23',
+		weekday: 'short'
+	});
+const formatters = new Map<string, Intl.DateTimeFormat>();
+
+/** Making one takes longer than using it; there are no more than there are zones. */
+function formatterOf(zone: string): Intl.DateTimeFormat {
+	const known = formatters.get(zone);
+	if (known) return known;
+	try {
+		const made = formatterFor(zone);
+		formatters.set(zone, made);
+		return made;
+	} catch {
+		return formatterFor('UTC');
+	}
+}
+
 /** A moment by the clock of a zone; of one that is not known, by UTC. */
 export function localTime(now: Date, zone: string): LocalTime {
-	const format = (timeZone: string) =>
-		new Intl.DateTimeFormat('en-GB', {
-			timeZone,
-			year: 'numeric',
-			month: '2-digit',
-			day: '2-digit',
-			hour: '2-digit',
-			hourCycle: 'h23',
-			weekday: 'short'
-		});
-	let formatter: Intl.DateTimeFormat;
-	try {
-		formatter = format(zone);
-	} catch {
-		formatter = format('UTC');
-	}
+	const formatter = formatterOf(zone);
 	const part = Object.fromEntries(formatter.formatToParts(now).map((p) => [p.type, p.value]));
 	return {
 		day: `${part['year']}-${part['month']}-${part['day']}`,

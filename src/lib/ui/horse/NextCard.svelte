@@ -4,16 +4,23 @@
 	import type { Asked } from '$core/reading/index.js';
 	import { ASKED_WORDS } from '$words/index.js';
 	import { formatDay } from '../format.js';
+	import DueAnswer from './DueAnswer.svelte';
 
 	interface Props {
 		next: readonly (DiaryItem & { readonly words: string })[];
 		/** What was asked of the owner, open and done. */
 		asked: readonly Asked[];
 		changed: { readonly since: string; readonly lines: readonly string[] } | null;
+		/** The date that stands, and what was said to it. */
+		due: {
+			readonly dueOn: string;
+			readonly stopped: boolean;
+			readonly said: Parameters<typeof DueAnswer>[1]['said'];
+		} | null;
 		/** May tick off what was asked. */
 		mayTick: boolean;
 	}
-	const { next, asked, changed, mayTick }: Props = $props();
+	const { next, asked, changed, due, mayTick }: Props = $props();
 	const SHOWN = 5;
 	let all = $state(false);
 	const lines = $derived(all ? (changed?.lines ?? []) : (changed?.lines ?? []).slice(0, SHOWN));
@@ -49,6 +56,7 @@
 			</li>
 		{/each}
 	</ul>
+	{#if due && mayTick}<DueAnswer {...due} />{/if}
 	{#if changed}
 		<h2>What changed since {formatDay(changed.since)}</h2>
 		{#if changed.lines.length === 0}

@@ -3,6 +3,7 @@ export function isPage(pathname: string): boolean {
 	return (
 		pathname === '/' ||
 		pathname === '/hands' ||
+		pathname === '/round' ||
 		/^\/help(\/[a-z]+)?$/.test(pathname) ||
 		/^\/horses\/[0-9a-f-]{36}(\/(walk|log|signs|record|shape|visits\/new))?$/.test(pathname)
 	);

@@ -1,12 +1,18 @@
 import { answerForm, parseFields, parseId, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { tickAsked } from '$lib/server/records/index.js';
+import { diaryActions } from './diaryActions.server.js';
 import { overview } from './overview.server.js';
 import type { Actions } from './$types.js';
 
 export const load = overview;
 
 export const actions: Actions = {
+	due: diaryActions.due,
+	undue: diaryActions.undue,
+	task: diaryActions.task,
+	taskUndo: diaryActions.taskUndo,
+	taskDone: diaryActions.taskDone,
 	/** Ticks off what was asked of the owner, or opens it again. */
 	answered: ({ request, locals, params }) =>
 		answerForm(request, async (form) => {

@@ -3,6 +3,7 @@
 	import { page } from '$app/state';
 	import CallCard from '$lib/ui/call/CallCard.svelte';
 	import Cuts from '$lib/ui/cuts/Cuts.svelte';
+	import Tasks from '$lib/ui/horse/Tasks.svelte';
 	import NextCard from '$lib/ui/horse/NextCard.svelte';
 	import TellFitter from '$lib/ui/horse/TellFitter.svelte';
 	import Rail from '$lib/ui/rail/Rail.svelte';
@@ -16,7 +17,7 @@
 	import { warm } from '$lib/ui/offline/cacheRules.js';
 	import type { PageProps } from './$types.js';
 
-	const { data }: PageProps = $props();
+	const { data, form }: PageProps = $props();
 	let station: 'T8' | 'T13' | 'T18' = $state('T8');
 
 	const latestMark = $derived(data.marks[data.marks.length - 1]);
@@ -73,6 +74,7 @@
 </script>
 
 <svelte:head><title>{data.horse.name} · Zone Tally</title></svelte:head>
+{#if form && 'message' in form}<p role="alert" class="alert alert-error mb-2">{form.message}</p>{/if}
 {#if data.saved}<UndoBar visitId={data.saved.id} undone={data.saved.undone} />{/if}
 <header class="who">
 	<h1>
@@ -148,6 +150,7 @@
 				next={data.next}
 				asked={data.asked}
 				changed={data.changed ?? null}
+				due={data.due}
 				mayTick={data.may.includes('record')}
 			/>
 		</div>
@@ -160,6 +163,7 @@
 </div>
 
 <div class="lower">
+	<Tasks tasks={data.tasks} today={data.today} mayNote={data.may.includes('note')} />
 	{#if data.joined && data.joined.verdict !== 'steady'}
 		<TellFitter
 			horse={data.horse}

@@ -20,11 +20,13 @@ import { answerPage, outlineOf } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { judgePairings } from '$lib/server/judge/index.js';
 import {
+	findDue,
 	findEvidence,
 	findOverlays,
 	judgeOn,
 	listAllVisits,
 	listCallsOf,
+	listHorseTasks,
 	listReportLinks,
 	listTracings,
 	listVisits,
@@ -202,6 +204,9 @@ export const overview = (({ locals, url, parent }) =>
 			changed: changed && { since: changed.since, lines: changedLines(changed) },
 			hands: pairing ? handsOnRail(found, pairing.id) : [],
 			asked,
+			due: isLatest ? ((await findDue(db, horse.id)) ?? null) : null,
+			tasks: await listHorseTasks(db, locals.scope, horse.id),
+			today: locals.today,
 			tried: day ? triedOn(found, pairings, day) : null,
 			cuts: cuts.map((c) => ({ station: c.station, then: outlineOf(c.then), now: outlineOf(c.now) })),
 			latestTraced: visits.find((v) => v.tracings > 0)?.visitedOn ?? null,

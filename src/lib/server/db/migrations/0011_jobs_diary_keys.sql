@@ -37,6 +37,7 @@ CREATE TABLE "due_answer" (
 	"yard_id" uuid NOT NULL,
 	"horse_id" uuid NOT NULL,
 	"due_on" date NOT NULL,
+	"verdict" text,
 	"answer" text NOT NULL,
 	"until" date,
 	"reason" text NOT NULL,

@@ -16,6 +16,8 @@ export const dueAnswer = pgTable(
 		horseId: uuid('horse_id').notNull(),
 		/** The date it answers, as the horse's standing had it. */
 		dueOn: day('due_on').notNull(),
+		/** The call it answers: where that has changed, the answer no longer counts. */
+		verdict: text('verdict'),
 		answer: text('answer').$type<DueAnswer>().notNull(),
 		until: day('until'),
 		reason: text('reason').notNull(),
