@@ -86,11 +86,16 @@ describe('what is said to a date that is due', () => {
 		expect((await say({ answer: 'skipped', reason: 'turned out till spring' })).status).to.equal(200);
 		expect(await dueDay()).to.equal(undefined);
 		// What a new look finds makes another call, which nobody has answered.
-		await owner.send(
+		const seen = await owner.send(
 			'POST',
 			`/api/visits/${uuidv7()}/entries`,
-			batchBody(horseId, [noteBody('sign/skin/pocket/near', { grade: 4, extent: 'coin', note: '' })], daysFrom(0))
+			batchBody(
+				horseId,
+				[noteBody('sign/skin/pocket/near', { grade: 4, extent: 'spot', note: 'open since this morning' })],
+				daysFrom(0)
+			)
 		);
+		expect(await seen.text()).to.contain('"refused":[]');
 		expect(await dueDay()).to.be.a('string');
 	});
 
