@@ -12,6 +12,7 @@
 	const { data, form }: PageProps = $props();
 	type Stop = (typeof data.due)[number] & { readonly id: string };
 
+	const WHAT: Readonly<Record<string, string>> = { 'look-now': 'look', 'call-vet': 'when the vet has seen it' };
 	const FLIP_MS = 120;
 	/** By the day on which each is to be seen; what is late is for today. */
 	const byDay = () =>
@@ -134,12 +135,12 @@
 					<li>
 						{#if heads(list, n)}<p class="yard quiet">{stop.yard}</p>{/if}
 						<div class="stop">
-							<a class="name" href={`/horses/${stop.horseId}`}>
+							<a class="name" href={`/horses/${stop.horseId}`} draggable="false">
 								<strong>{stop.horse}</strong>
 								<span class:alarm={stop.verdict === 'refit' || stop.verdict === 'stop'}
 									>{stop.verdict ? VERDICT_WORD[stop.verdict as keyof typeof VERDICT_WORD] : 'no call'}</span
 								>
-								<span class="quiet">{stop.step === 'look-now' ? 'look' : 'trace again'}</span>
+								<span class="quiet">{WHAT[stop.step] ?? 'trace again'}</span>
 								{#if stop.on < data.today}<b class="alarm">late since {formatDayShort(stop.on)}</b>{/if}
 								{#if stop.on !== stop.dueOn}<span class="quiet"
 										>put off from {formatDayShort(stop.dueOn)}{stop.reason ? `: ${stop.reason}` : ''}</span
