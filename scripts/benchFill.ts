@@ -2,9 +2,12 @@ import { eq, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { connect, tables } from '../src/lib/server/db/index.js';
 
-/** Fills a yard with 2 000 horses and 50 000 visits, three short tracings each, with calls and standings. Prints one JSON line. */
-const HORSES = 2000;
-const VISITS_EACH = 25;
+/**
+ * Fills a yard with horses (2 000) and visits of each (25), three short tracings each, with calls and standings; ZT_FILL_HORSES
+ * and ZT_FILL_VISITS say other numbers. Prints one JSON line.
+ */
+const HORSES = Number(process.env['ZT_FILL_HORSES']) || 2000;
+const VISITS_EACH = Number(process.env['ZT_FILL_VISITS']) || 25;
 
 const { db, pool } = connect(process.env['DATABASE_URL'] ?? '', 2);
 const [owner] = await db.select().from(tables.person).where(eq(tables.person.email, 'owner@saltings.example'));

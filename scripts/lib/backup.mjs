@@ -96,7 +96,8 @@ export async function makeBackup({ url, folder, key, now = new Date() }) {
 		const dump = program(
 			'pg_dump',
 			url,
-			['--format=custom', `--snapshot=${snapshot}`, '--no-owner', '--no-privileges'],
+			// What waited in the queue then is not done again years later: a restored place begins with an empty one.
+			['--format=custom', `--snapshot=${snapshot}`, '--no-owner', '--no-privileges', '--exclude-schema=pgboss'],
 			{
 				stdout: true
 			}

@@ -1,3 +1,4 @@
+import { addDays } from '$core/units/index.js';
 import { LIMITS } from '$core/change/index.js';
 import { answerPage, choosePlace, parseFields, schemas, SHARED } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
@@ -16,19 +17,26 @@ export const load: PageServerLoad = ({ locals, url, cookies }) =>
 			archived: asked.archived,
 			call: asked.call,
 			due: asked.due,
-			waits: asked.waits
+			waits: asked.waits,
+			changed: asked.changed
 		});
 		return {
 			yard: { id: place.yardId ?? SHARED, name: place.name },
 			shared: locals.scope.guestOf.length,
 			board,
+			changedFrom: addDays(locals.today, -14),
 			limits: LIMITS,
 			search: asked.q,
 			page: asked.page,
 			pages: Math.max(1, Math.ceil(board.total / BOARD_PAGE)),
 			today: locals.today,
 			archived: asked.archived,
-			filters: { call: asked.call ?? '', due: asked.due ?? '', waits: asked.waits ?? '' },
+			filters: {
+				call: asked.call ?? '',
+				due: asked.due ?? '',
+				waits: asked.waits ?? '',
+				changed: asked.changed ? 'yes' : ''
+			},
 			mayAdd: place.yardId !== null && yardMay(locals.scope, place.yardId, 'horse'),
 			mayRecord:
 				place.yardId === null

@@ -20,7 +20,7 @@
 	const TALLIED = ['stop', 'refit', 'watch', 'steady', 'none'] as const;
 	const counts = $derived(TALLIED.filter((v) => (data.board.counts[v] ?? 0) > 0));
 	/** The same board with something else asked of it; filters stand in the address. */
-	const asked = (more: Partial<Record<'call' | 'due' | 'waits' | 'page', string>>): string => {
+	const asked = (more: Partial<Record<'call' | 'due' | 'waits' | 'changed' | 'page', string>>): string => {
 		const fields = { ...data.filters, q: data.search, ...(data.archived ? { archived: 'yes' } : {}), ...more };
 		const query = new URLSearchParams(Object.entries(fields).filter(([, v]) => v !== ''));
 		return `/?${query.toString()}`;
@@ -59,11 +59,15 @@
 					href={asked({ due: data.filters.due === due ? '' : due })}
 					aria-current={data.filters.due === due ? 'true' : undefined}><b>{data.board[due]}</b> {word}</a
 				>{/if}{/each}
+		{#if data.board.changed > 0 || data.filters.changed}<a
+				href={asked({ changed: data.filters.changed ? '' : 'yes' })}
+				aria-current={data.filters.changed ? 'true' : undefined}><b>{data.board.changed}</b> changed of late</a
+			>{/if}
 		{#if data.board.fitter > 0 || data.filters.waits}<a
 				href={asked({ waits: data.filters.waits ? '' : 'fitter' })}
 				aria-current={data.filters.waits ? 'true' : undefined}><b>{data.board.fitter}</b> wait for the fitter</a
 			>{/if}
-		{#if filtered}<a class="link" href={asked({ call: '', due: '', waits: '' })}>all</a>{/if}
+		{#if filtered}<a class="link" href={asked({ call: '', due: '', waits: '', changed: '' })}>all</a>{/if}
 	</nav>
 	<form role="search" class="find">
 		<input
@@ -90,6 +94,9 @@
 			<div class="call" class:alarming={horse.verdict === 'refit' || horse.verdict === 'stop'}>
 				<strong>{horse.verdict ? VERDICT_WORD[horse.verdict] : 'No call'}</strong>
 				<Strap verdict={horse.verdict} small />
+				{#if horse.changedOn && horse.verdictBefore && horse.changedOn >= data.changedFrom}<small class="quiet"
+						>{VERDICT_WORD[horse.verdictBefore].toLowerCase()} before {formatDay(horse.changedOn)}</small
+					>{/if}
 			</div>
 			<div class="why">
 				<span
@@ -126,7 +133,9 @@
 	{:else}
 		<li class="sheet empty">
 			{#if filtered && !data.search}
-				<p>None of them now. <a class="link" href={asked({ call: '', due: '', waits: '' })}>Show all</a></p>
+				<p>
+					None of them now. <a class="link" href={asked({ call: '', due: '', waits: '', changed: '' })}>Show all</a>
+				</p>
 			{:else if data.search}
 				<p>No horse here is called “{data.search}”. <a class="link" href="/">Show all</a></p>
 			{:else if data.yards.length === 0}

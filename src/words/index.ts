@@ -12,3 +12,4 @@ export * from './deedWords.js';
 export * from './seatWords.js';
 export * from './setupWords.js';
 export * from './diaryWords.js';
+export * from './weighWords.js';

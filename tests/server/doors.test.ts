@@ -227,6 +227,7 @@ describe('every door', () => {
 		'GET /api/find',
 		'GET /api/calendar.ics',
 		'GET /round',
+		'GET /keeper',
 		'GET /account/passkey',
 		'POST /account/passkey',
 		'POST /account?/forgetKey',
@@ -281,6 +282,7 @@ describe('every door', () => {
 		])
 			knocks[`POST /account?/${action}`] = { path: `/account?/${action}`, form: { name: 'x' } };
 		knocks['GET /round'] = { path: '/round' };
+		knocks['GET /keeper'] = { path: '/keeper' };
 		knocks['GET /account/passkey'] = { path: '/account/passkey' };
 		knocks['POST /account/passkey'] = { path: '/account/passkey', form: { name: 'x', answer: '{}' } };
 		knocks['GET /api/find'] = { path: '/api/find' };

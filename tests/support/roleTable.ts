@@ -3,25 +3,12 @@ import { v7 as uuidv7 } from 'uuid';
 import { tables } from '../../src/lib/server/db/index.js';
 import type { Client } from './client.js';
 import { database } from './database.js';
-import type { Person } from './people.js';
 import { putPhoto } from './photos.js';
+import type { Ask, Place } from './rolePlace.js';
+import { DIARY_ROLES } from './roleTableDiary.js';
 import { batchBody, noteBody, rideBody, visitBody } from './visits.js';
 
-/** The place in which every role is tried. */
-export interface Place {
-	readonly yardId: string;
-	readonly horseId: string;
-	readonly otherHorseId: string;
-	readonly saddleId: string;
-	readonly pairingId: string;
-	/** A visit that the owner made, its tracing of this day, its photo, a ride of the owner's. */
-	readonly visitId: string;
-	readonly day: string;
-	readonly photoId: string;
-	readonly rideId: string;
-	readonly extra: Person;
-}
-type Ask = (c: Client, p: Place) => Promise<Response>;
+export type { Place } from './rolePlace.js';
 
 const get =
 	(where: (p: Place) => string): Ask =>
@@ -51,34 +38,6 @@ async function answered({ yardId, horseId, pairingId }: Place): Promise<string> 
 			answeredBy: 'Isolde Quay',
 			answeredAt: new Date()
 		});
-	return id;
-}
-
-/** An answer to a date that does not stand: who may give one is told that it moved. */
-const skipped = () => ({ id: uuidv7(), dueOn: '2020-01-01', answer: 'skipped', reason: 'a holiday' });
-const told = async (asked: Promise<Response>): Promise<Response> => {
-	const answer = await asked;
-	return answer.status === 409 ? new Response(null, { status: 200 }) : answer;
-};
-async function putOff({ yardId, horseId }: Place): Promise<string> {
-	const id = uuidv7();
-	await database().db.insert(tables.dueAnswer).values({
-		id,
-		yardId,
-		horseId,
-		dueOn: '2020-01-01',
-		answer: 'skipped',
-		reason: '',
-		undoneAt: new Date()
-	});
-	return id;
-}
-/** Something that another person asked of the owner. */
-async function asked({ yardId, horseId, extra }: Place): Promise<string> {
-	const id = uuidv7();
-	await database()
-		.db.insert(tables.task)
-		.values({ id, yardId, horseId, askedOf: 'owner', what: 'rest it', madeBy: extra.id });
 	return id;
 }
 
@@ -124,49 +83,7 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 	'/account': ['OBFVWAGS', get(() => '/account')],
 	'/account ?feed': ['OBFVWAGS', (c) => c.post('/account?/feed', {})],
 	'/account ?endFeed': ['OBFVWAGS', (c) => c.post('/account?/endFeed', {})],
-	'/account ?reminders': ['OBFVWAGS', (c) => c.post('/account?/reminders', { reminders: 'off' })],
-	'/account ?forgetKey': [
-		'OBFVWAGS',
-		async (c) => {
-			// Nobody has such a key: each is let in and told.
-			const answer = await c.post('/account?/forgetKey', { id: uuidv7() });
-			return answer.status === 404 ? new Response(null, { status: 200 }) : answer;
-		}
-	],
-	'/account/passkey GET': ['OBFVWAGS', get(() => '/account/passkey')],
-	'/account/passkey POST': [
-		'OBFVWAGS',
-		async (c) => {
-			const answer = await c.post('/account/passkey', { name: 'phone', answer: '{}' });
-			return answer.status === 400 ? new Response(null, { status: 200 }) : answer;
-		}
-	],
-	'/round': ['OBFVWAGS', get(() => '/round')],
-	'/round ?move': ['OBFA', (c, p) => told(c.post('/round?/move', { ...skipped(), horse: p.horseId }))],
-	'/round ?taskDone': ['OBFVA', async (c, p) => c.post('/round?/taskDone', { id: await asked(p), done: 'yes' })],
-	'/horses/[horse] ?due': ['OBFA', (c, p) => told(c.post(`/horses/${p.horseId}?/due`, skipped()))],
-	'/horses/[horse] ?undue': ['OBFA', async (c, p) => c.post(`/horses/${p.horseId}?/undue`, { id: await putOff(p) })],
-	'/horses/[horse] ?task': [
-		'OBFVA',
-		(c, p) => c.post(`/horses/${p.horseId}?/task`, { id: uuidv7(), askedOf: 'owner', what: 'rest it', byOn: '' })
-	],
-	'/horses/[horse] ?taskDone': [
-		'OBFVA',
-		async (c, p) => c.post(`/horses/${p.horseId}?/taskDone`, { id: await asked(p), done: 'yes' })
-	],
-	'/horses/[horse] ?taskUndo': ['OB', async (c, p) => c.post(`/horses/${p.horseId}?/taskUndo`, { id: await asked(p) })],
-	'/api/jobs/[job] PUT': [
-		'OBFVWAG',
-		async (c, p) => {
-			const answer = await c.send('PUT', `/api/jobs/${uuidv7()}?horse=${p.horseId}&pairing=${p.pairingId}&whom=owner`);
-			// A person has no more than so many made at once: let in, and told.
-			return answer.status === 400 ? new Response(null, { status: 200 }) : answer;
-		}
-	],
-	// One's own, whoever one is; another's is in jobs.test.
-	'/api/jobs/[job] GET': ['', get(() => `/api/jobs/${uuidv7()}`)],
-	'/api/jobs/[job] DELETE': ['', (c) => c.send('DELETE', `/api/jobs/${uuidv7()}`)],
-	'/api/jobs/[job]/file GET': ['', get(() => `/api/jobs/${uuidv7()}/file`)],
+	...DIARY_ROLES,
 	'/api/calendar.ics GET': ['OBFVWAGS', get(() => '/api/calendar.ics')],
 	'/account ?name': ['OBFVWAGS', (c) => c.post('/account?/name', { name: 'Marram Quay' })],
 	'/yards/new': ['OBFVWAGS', get(() => '/yards/new')],

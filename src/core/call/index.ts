@@ -1,3 +1,4 @@
+export * from './weigh.js';
 export * from './types.js';
 export { FRONT_STATION, watchHorse, chooseFitDay, type Watch, type WatchOptions } from './watchHorse.js';
 export * from './joinSigns.js';

@@ -1,6 +1,7 @@
 import { vetFirst, type Reading, type Weight } from '../reading/index.js';
 import { nextTracingDay } from '../schedule/index.js';
 import type { Day } from '../units/index.js';
+import { WEIGHED_REFIT, type Weighing } from './weigh.js';
 import { VERDICTS, type Call, type NextStep, type Reason, type Verdict } from './types.js';
 
 /** A call from all evidence: the shape's own call with what hands, eyes and the horse said. */
@@ -25,6 +26,10 @@ function verdictOf(weight: Weight | undefined, shape: Verdict | undefined): Verd
 	return weight === 'watch' ? 'watch' : 'steady';
 }
 
+/** Much small evidence of several sources together is a refit too; the weighing never makes a call milder. */
+const verdictByWeight = (w: Weighing | undefined): Verdict =>
+	w && w.chance >= WEIGHED_REFIT.chance && w.sourcesFor.length >= WEIGHED_REFIT.sources ? 'refit' : 'steady';
+
 const heavier = (a: Verdict, b: Verdict): Verdict => (VERDICTS.indexOf(a) >= VERDICTS.indexOf(b) ? a : b);
 
 function stepOf(verdict: Verdict, readings: readonly Reading[], shape: Call | undefined): NextStep {
@@ -43,6 +48,8 @@ export interface JoinDates {
 	readonly lookNowOn?: Day | undefined;
 	/** The day a person chose at the last visit, where no look has come since. */
 	readonly chosenOn?: Day | undefined;
+	/** All strokes weighed together. */
+	readonly weighing?: Weighing | undefined;
 }
 
 /** A person's own date stands, but never puts off what a refit or a stop asks for. */
@@ -61,7 +68,7 @@ export function joinSigns(
 ): JoinedCall | undefined {
 	const telling = readings.filter((r) => r.weight !== 'note');
 	if (!shape && telling.length === 0) return undefined;
-	const fromSigns = verdictOf(telling[0]?.weight, shape?.verdict);
+	const fromSigns = heavier(verdictOf(telling[0]?.weight, shape?.verdict), verdictByWeight(dates.weighing));
 	const verdict = shape ? heavier(shape.verdict, fromSigns) : fromSigns;
 	const raised = !shape || verdict !== shape.verdict;
 	const signReasons = telling.map(reasonOf);

@@ -8,18 +8,28 @@ import {
 	type WidthReading
 } from '../reading/index.js';
 import { USUAL_RULES, type HandRules } from '../checks/index.js';
+import type { School } from '../change/index.js';
 import { hasFindings } from '../visit/index.js';
 import type { Day } from '../units/index.js';
 import type { VisitFields } from '../zones/index.js';
 import { joinSigns, type JoinedCall } from './joinSigns.js';
 import type { Call } from './types.js';
+import { FRONT_STATION } from './watchHorse.js';
+import { weighEvidence, type Weighing } from './weigh.js';
 
 /** All that bears on a saddle on a horse on a day. */
 export interface DayInput {
 	readonly day: Day;
 	/** Today, for what only time brings; the day itself where absent. */
 	readonly today?: Day | undefined;
-	readonly pairing: { readonly id: string; readonly rules: HandRules; readonly fittedOn?: Day | undefined } | undefined;
+	readonly pairing:
+		| {
+				readonly id: string;
+				readonly rules: HandRules;
+				readonly school?: School | undefined;
+				readonly fittedOn?: Day | undefined;
+		  }
+		| undefined;
 	/** Those of one day in the order made, the last one last; those after the day are left aside. */
 	readonly visits: readonly VisitFields[];
 	readonly rides: readonly LoggedRide[];
@@ -34,6 +44,8 @@ export interface DayJudgement {
 	readonly readings: readonly Reading[];
 	readonly width: WidthReading | undefined;
 	readonly evidence: Evidence;
+	/** All strokes for and against, weighed; undefined without a saddle. */
+	readonly weighing: Weighing | undefined;
 }
 
 /** Last day of the evidence: a visit with findings, a tracing, or a ride; undefined where there is none. */
@@ -67,12 +79,22 @@ export function judgeDay(input: DayInput): DayJudgement {
 		(v) => decided && v.visitedOn > decided.seenOn && v.visitedOn <= day && hasFindings(v.states)
 	);
 	const traced = decided && input.tracedOn !== undefined && input.tracedOn > decided.seenOn;
+	const weighing = pairing
+		? weighEvidence({ day, shape, front: FRONT_STATION, school: pairing.school ?? 'close', readings, evidence })
+		: undefined;
 	const joined = joinSigns(shape, readings, day, {
+		weighing,
 		ageYears: input.ageYears,
 		lookNowOn: evidence.lookAgain.map((l) => l.since).sort()[0],
 		chosenOn: lookedSince || traced ? undefined : decided?.nextOn
 	});
-	return { joined, readings, width: readWidth(evidence.answers, evidence.signs, evidence.changes), evidence };
+	return {
+		joined,
+		readings,
+		weighing,
+		width: readWidth(evidence.answers, evidence.signs, evidence.changes),
+		evidence
+	};
 }
 
 /** What a person may choose at the end of a visit, given how the horse stands. */

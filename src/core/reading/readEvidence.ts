@@ -2,7 +2,7 @@ import { RULES } from './rules.js';
 import { WEIGHTS, type Evidence, type Reading } from './types.js';
 
 /** Written with every standing; raised whenever the same evidence could be read otherwise. */
-export const RULES_VERSION = 4;
+export const RULES_VERSION = 5;
 
 /** What the evidence of a day points to, the heaviest first; rules of equal weight in the order of the list. */
 export function readEvidence(evidence: Evidence): Reading[] {

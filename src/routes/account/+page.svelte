@@ -167,6 +167,7 @@
 			<p class="ways">
 				<a class="link" href="/hands">Your hand, in fingers and mm</a>
 				<a class="link" href="/help">Help, and the words</a>
+				{#if data.keeper}<a class="link" href="/keeper">This place, which you keep</a>{/if}
 			</p>
 		</section>
 		<section class="sheet" aria-labelledby="gone-head">

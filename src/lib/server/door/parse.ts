@@ -43,6 +43,7 @@ interface AskedBoard {
 	call?: BoardCall;
 	due?: BoardDue;
 	waits?: BoardWaits;
+	changed: boolean;
 }
 
 const FARTHEST_MM = 2000;
@@ -212,6 +213,7 @@ export const schemas = {
 		due: Joi.string()
 			.valid(...BOARD_DUE)
 			.empty(''),
+		changed: Joi.boolean().truthy('yes').falsy('').default(false),
 		waits: Joi.string()
 			.valid(...BOARD_WAITS)
 			.empty(''),

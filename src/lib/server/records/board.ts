@@ -28,6 +28,8 @@ export interface BoardQuery {
 	readonly due?: BoardDue | undefined;
 	/** Only those for whom the fitter, or the vet, is to be called. */
 	readonly waits?: BoardWaits | undefined;
+	/** Only those whose call has changed within the last two weeks. */
+	readonly changed?: boolean | undefined;
 	/** The archived horses instead of the others. */
 	readonly archived: boolean;
 }
@@ -55,6 +57,8 @@ const columns = (today: string) => ({
 	missing: tables.standing.missing,
 	lastOn: tables.standing.lastOn,
 	nextOn: nextOn(today),
+	changedOn: tables.standing.changedOn,
+	verdictBefore: tables.standing.verdictBefore,
 	nextStep: sql<string | null>`case when ${overdue(today)} then 'look-now' else ${tables.standing.nextStep} end`,
 	inUse: tables.standing.inUse,
 	spark: tables.standing.spark
@@ -73,6 +77,7 @@ const matching = (scope: Scope, q: BoardQuery) =>
 	);
 
 const WEEK_DAYS = 6;
+const CHANGED_DAYS = 14;
 /** What the filters of the address leave, besides what is searched for. */
 const filtered = (q: BoardQuery) => {
 	const { standing } = tables;
@@ -80,6 +85,7 @@ const filtered = (q: BoardQuery) => {
 	return and(
 		q.call ? sql`coalesce(${verdictOn(q.today)}, 'none') = ${q.call}` : undefined,
 		q.due ? sql`${nextOn(q.today)} <= ${by}` : undefined,
+		q.changed ? sql`${standing.changedOn} > ${addDays(q.today, -CHANGED_DAYS)}` : undefined,
 		q.waits ? eq(standing.nextStep, `call-${q.waits}`) : undefined
 	);
 };
@@ -127,6 +133,8 @@ export interface Board {
 	readonly late: number;
 	/** Due today or before. */
 	readonly today: number;
+	/** Whose call has changed of late. */
+	readonly changed: number;
 	/** Waiting for the fitter. */
 	readonly fitter: number;
 	/** How many are archived. */
@@ -147,6 +155,7 @@ export async function readBoard(db: Asker, scope: Scope, q: BoardQuery): Promise
 				left: sql<number>`(count(*) filter (where ${and(matching(scope, q), filtered(q))}))::int`,
 				late: sql<number>`(count(*) filter (where ${and(matching(scope, q), filtered({ ...q, call: undefined, waits: undefined, due: 'late' }))}))::int`,
 				today: sql<number>`(count(*) filter (where ${and(matching(scope, q), filtered({ ...q, call: undefined, waits: undefined, due: 'today' }))}))::int`,
+				changed: sql<number>`(count(*) filter (where ${and(matching(scope, q), sql`${tables.standing.changedOn} > ${addDays(q.today, -CHANGED_DAYS)}`)}))::int`,
 				fitter: sql<number>`(count(*) filter (where ${and(matching(scope, q), eq(tables.standing.nextStep, 'call-fitter'))}))::int`,
 				away: sql<number>`(count(*) filter (where ${tables.horse.archivedAt} is not null))::int`
 			})
@@ -163,6 +172,7 @@ export async function readBoard(db: Asker, scope: Scope, q: BoardQuery): Promise
 		total: sumOf(tally, 'left'),
 		late: sumOf(tally, 'late'),
 		today: sumOf(tally, 'today'),
+		changed: sumOf(tally, 'changed'),
 		fitter: sumOf(tally, 'fitter'),
 		archived: sumOf(tally, 'away')
 	};

@@ -1,4 +1,4 @@
-import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, notExists, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import type { NextStep } from '../../../core/call/index.js';
 import { asPerson, asSystem, tables, type Asker, type Database } from '../db/index.js';
@@ -26,36 +26,63 @@ const MOST_DUE = 2000;
 
 /** What is due for all horses of a person's yards and those shared with them, the first first. */
 export async function listDue(db: Asker, scope: Scope): Promise<DueHorse[]> {
-	const { horse, yard, standing, pairing, saddle } = tables;
+	// Dates that somebody answered are few and lie elsewhere: apart, the many are read in the order of their index.
+	const [plain, answered] = await Promise.all([dueRows(db, scope, false), dueRows(db, scope, true)]);
+	return [...plain, ...answered]
+		.sort((a, b) => a.on.localeCompare(b.on) || a.horse.localeCompare(b.horse))
+		.slice(0, MOST_DUE);
+}
+
+async function dueRows(db: Asker, scope: Scope, answered: boolean): Promise<DueHorse[]> {
+	const { horse, yard, standing, pairing, saddle, dueAnswer } = tables;
+	const columns = {
+		horseId: horse.id,
+		horse: horse.name,
+		yard: yard.name,
+		saddle: saddle.name,
+		verdict: standing.verdict,
+		dueOn: standing.nextOn,
+		yardId: horse.yardId,
+		step: standing.nextStep
+	};
+	const stands = and(
+		seenBy(scope, { yardId: standing.yardId, horseId: standing.horseId }),
+		isNull(horse.archivedAt),
+		isNotNull(standing.nextOn),
+		isNotNull(standing.nextStep)
+	);
+	if (!answered) {
+		const unanswered = db
+			.select({ one: sql`1` })
+			.from(dueAnswer)
+			.where(answersDue);
+		const rows = await db
+			.select(columns)
+			.from(standing)
+			.innerJoin(horse, eq(horse.id, standing.horseId))
+			.innerJoin(yard, eq(yard.id, horse.yardId))
+			.leftJoin(pairing, eq(pairing.id, standing.pairingId))
+			.leftJoin(saddle, eq(saddle.id, pairing.saddleId))
+			.where(and(stands, notExists(unanswered)))
+			.orderBy(asc(standing.nextOn))
+			.limit(MOST_DUE);
+		return rows.map((r) => ({
+			...r,
+			on: r.dueOn as string,
+			dueOn: r.dueOn as string,
+			reason: '',
+			step: r.step as NextStep
+		}));
+	}
 	const rows = await db
-		.select({
-			horseId: horse.id,
-			horse: horse.name,
-			yard: yard.name,
-			saddle: saddle.name,
-			verdict: standing.verdict,
-			on: dueInTheEnd,
-			dueOn: standing.nextOn,
-			reason: sql<string>`coalesce(${tables.dueAnswer.reason}, '')`,
-			yardId: horse.yardId,
-			step: standing.nextStep
-		})
-		.from(standing)
-		.leftJoin(tables.dueAnswer, answersDue)
+		.select({ ...columns, on: dueInTheEnd, reason: dueAnswer.reason })
+		.from(dueAnswer)
+		.innerJoin(standing, answersDue)
 		.innerJoin(horse, eq(horse.id, standing.horseId))
 		.innerJoin(yard, eq(yard.id, horse.yardId))
 		.leftJoin(pairing, eq(pairing.id, standing.pairingId))
 		.leftJoin(saddle, eq(saddle.id, pairing.saddleId))
-		.where(
-			and(
-				seenBy(scope, { yardId: horse.yardId, horseId: horse.id }),
-				isNull(horse.archivedAt),
-				isNotNull(standing.nextOn),
-				sql`${dueInTheEnd} is not null`,
-				isNotNull(standing.nextStep)
-			)
-		)
-		.orderBy(asc(dueInTheEnd), asc(horse.name))
+		.where(and(stands, eq(dueAnswer.answer, 'put-off')))
 		.limit(MOST_DUE);
 	return rows.map((r) => ({ ...r, on: r.on as string, dueOn: r.dueOn as string, step: r.step as NextStep }));
 }

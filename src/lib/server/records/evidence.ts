@@ -15,6 +15,7 @@ export interface JudgedHorse {
 export interface JudgedPairing {
 	readonly id: string;
 	readonly rules: HandRules;
+	readonly school?: 'close' | 'roomy';
 	/** Day of the latest fit mark. */
 	readonly fittedOn?: string | undefined;
 }

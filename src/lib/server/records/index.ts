@@ -41,3 +41,4 @@ export * from './dueAnswers.js';
 export * from './tasks.js';
 export * from './preferences.js';
 export * from './jobs.js';
+export * from './place.js';

@@ -68,7 +68,7 @@ export function standingsOn(
 
 async function pairingsInUse(tx: Asker, horseId: string): Promise<JudgedPairing[]> {
 	const rows = await tx
-		.select({ id: tables.pairing.id, rules: rulesColumns })
+		.select({ id: tables.pairing.id, rules: rulesColumns, school: tables.pairing.school })
 		.from(tables.pairing)
 		.where(and(eq(tables.pairing.horseId, horseId), eq(tables.pairing.inUse, true)));
 	const marks = await listFitMarks(
@@ -118,15 +118,22 @@ export async function refreshStanding(
 	const lookedOn = found.lookedOn ?? null;
 	const usualNext = lookedOn ? nextTracingDay(lookedOn, 'steady', ageYearsOn(horse.bornYear, lookedOn), null) : null;
 	const layOffOn = layOffDue(rodeOn(found.rides));
+	const verdict = joined?.verdict ?? null;
+	// The first call of a horse is no change of one.
+	const changed =
+		before?.verdict && verdict && before.verdict !== verdict
+			? { changedOn: lookedOn, verdictBefore: before.verdict }
+			: { changedOn: before?.changedOn ?? null, verdictBefore: before?.verdictBefore ?? null };
 	const values = {
 		pairingId: pairing?.id ?? null,
-		verdict: joined?.verdict ?? null,
+		verdict,
 		urgency: joined ? URGENCY[joined.verdict] : NO_CALL_URGENCY,
 		missing: joined ? null : missingCode(pairing, judgement, lookedOn !== null, before?.missing ?? null),
 		lastOn: lookedOn,
 		nextOn: joined?.nextOn ?? usualNext,
 		nextStep: joined?.nextStep ?? null,
 		lookOn: layOffOn && lookedOn && layOffOn >= lookedOn ? layOffOn : null,
+		...changed,
 		rulesVersion: RULES_VERSION,
 		inUse: pairings.length,
 		spark: await sparkFor(tx, pairing, judgement, before)

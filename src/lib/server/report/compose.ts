@@ -1,4 +1,4 @@
-import type { Call, JoinedCall } from '../../../core/call/index.js';
+import type { Call, JoinedCall, Weighing } from '../../../core/call/index.js';
 import { STAGES, type SaddleKind } from '../../../core/checks/index.js';
 import { LIMITS, type CutOverlay } from '../../../core/change/index.js';
 import { handHistory, type Reading } from '../../../core/reading/index.js';
@@ -21,7 +21,9 @@ import {
 	surenessWords,
 	verdictMeans,
 	VERDICT_WORD,
-	WEIGHT_WORDS
+	WEIGHING_CAUTION,
+	WEIGHT_WORDS,
+	weighedWords
 } from '../../../words/index.js';
 import { mapBox, STRIP, zoneCentre, zonePath } from '../../ui/strip/zoneShape.js';
 import type { PrintedReport, ReportBlock, ReportPaper } from '../print/reportBlocks.js';
@@ -47,6 +49,7 @@ export interface ReportFacts {
 	readonly school: 'close' | 'roomy';
 	readonly marks: readonly { readonly fittedOn: string; readonly fittedBy: string }[];
 	readonly joined: JoinedCall | undefined;
+	readonly weighing: Weighing | undefined;
 	readonly readings: readonly Reading[];
 	readonly calls: readonly Call[];
 	readonly cuts: readonly CutOverlay[];
@@ -65,7 +68,7 @@ const line = (text: string, more: { strong?: boolean; quiet?: boolean } = {}): R
 });
 const heading = (text: string): ReportBlock => ({ kind: 'heading', text });
 
-function callBlocks({ joined, calls }: ReportFacts): ReportBlock[] {
+function callBlocks({ joined, calls, weighing }: ReportFacts): ReportBlock[] {
 	if (!joined) return [line('There is no call yet: no fit mark, or no tracing near it.')];
 	const { shape } = joined;
 	const sure = shape?.verdict === joined.verdict ? surenessWords(shape.sureness) : 'by hands and eyes';
@@ -94,6 +97,13 @@ function callBlocks({ joined, calls }: ReportFacts): ReportBlock[] {
 			.map((r) => line(`• ${reasonSentence(r)}`)),
 		...joined.reasons.filter((r) => r.against).map((r) => line(`Against: ${reasonSentence(r)}`, { quiet: true })),
 		...(shape?.doubts ?? []).map((d) => line(doubtSentence(d), { quiet: true })),
+		...(weighing
+			? [
+					line(`All evidence weighed together: ${weighedWords(weighing)} that it no longer fits. ${WEIGHING_CAUTION}`, {
+						quiet: true
+					})
+				]
+			: []),
 		line(`Next: ${NEXT_STEP[joined.nextStep].toLowerCase()}, by ${joined.nextOn} at the latest.`),
 		...(last
 			? [

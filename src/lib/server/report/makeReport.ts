@@ -104,6 +104,7 @@ export async function makeReport(
 			school: pairing.school,
 			marks: mine,
 			joined: judged?.joined,
+			weighing: judged?.weighing,
 			readings: judged?.readings ?? [],
 			calls,
 			cuts,

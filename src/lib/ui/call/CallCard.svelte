@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { JoinedCall } from '$core/call/index.js';
+	import type { JoinedCall, Weighing } from '$core/call/index.js';
 	import {
 		cautionFor,
 		doubtSentence,
@@ -13,6 +13,7 @@
 	} from '$words/index.js';
 	import { formatDay, formatMm } from '../format.js';
 	import Strap from './Strap.svelte';
+	import WeighedStrokes from './WeighedStrokes.svelte';
 
 	interface Props {
 		call: JoinedCall | undefined;
@@ -24,6 +25,8 @@
 		decided: string | undefined;
 		/** What is missing for a call, in a sentence. */
 		missing: string | undefined;
+		/** All evidence for and against. */
+		weighing: Weighing | undefined;
 		saddleName: string | undefined;
 		/** What was under and in the saddle that day, in words; empty where nobody noted it. */
 		under: string;
@@ -40,6 +43,7 @@
 		byHandOn,
 		decided,
 		missing,
+		weighing,
 		saddleName,
 		under,
 		isLatest,
@@ -113,6 +117,7 @@
 				)}{byHandOn ? `, by hand by ${formatDay(byHandOn)} at the latest` : ''}.
 			</span>
 		</div>
+		{#if weighing}<WeighedStrokes {weighing} />{/if}
 		{#if shape?.forecast.refitOn && call.verdict !== 'refit' && call.verdict !== 'stop'}
 			<p class="quiet" data-testid="forecast">
 				If it goes on like this: limit reached about {formatDay(shape.forecast.refitOn)}{#if shape.forecast.earliest},

@@ -117,6 +117,7 @@
 			byHandOn={data.byHandOn ?? undefined}
 			{decided}
 			missing={data.missing ?? undefined}
+			weighing={data.weighing ?? undefined}
 			saddleName={data.pairing?.saddleName}
 			under={data.setup?.line ?? ''}
 			isLatest={data.isLatest}

@@ -182,6 +182,7 @@ export const overview = (({ locals, url, parent }) =>
 			seatOn: call && fitDay && call.visitedOn > fitDay ? call.visitedOn : null,
 			joined: judged?.joined ?? null,
 			readings: judged?.readings ?? [],
+			weighing: judged?.weighing ?? null,
 			decided: day ? (lastDecision(found.visits, day) ?? null) : null,
 			byHandOn: byHandOn ?? null,
 			isLatest,

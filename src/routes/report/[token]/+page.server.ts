@@ -30,6 +30,7 @@ export const load: PageServerLoad = ({ locals, params, setHeaders }) =>
 			changes: call?.changes ?? [],
 			joined: judged?.joined ?? null,
 			readings: judged?.readings ?? [],
+			weighing: judged?.weighing ?? null,
 			byHandOn: day ? nextByHandDay(day, ageYearsOn(horse.bornYear, day), false) : null,
 			cuts: cuts.map((c) => ({ station: c.station, then: outlineOf(c.then), now: outlineOf(c.now) })),
 			setup: day

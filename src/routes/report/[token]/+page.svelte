@@ -85,6 +85,7 @@
 		day={data.day ?? undefined}
 		byHandOn={data.byHandOn ?? undefined}
 		decided={undefined}
+		weighing={data.weighing ?? undefined}
 		missing={data.joined ? undefined : 'There is no call yet.'}
 		saddleName={data.saddleName}
 		under={data.setup}

@@ -73,6 +73,8 @@ ALTER TABLE "person" ADD COLUMN "reminders" text DEFAULT 'off' NOT NULL;--> stat
 ALTER TABLE "person" ADD COLUMN "zone" text DEFAULT 'UTC' NOT NULL;--> statement-breakpoint
 ALTER TABLE "person" ADD COLUMN "reminded_on" date;--> statement-breakpoint
 ALTER TABLE "horse" ADD COLUMN "gone_on" date;--> statement-breakpoint
+ALTER TABLE "standing" ADD COLUMN "changed_on" date;--> statement-breakpoint
+ALTER TABLE "standing" ADD COLUMN "verdict_before" text;--> statement-breakpoint
 ALTER TABLE "passkey" ADD CONSTRAINT "passkey_person_id_person_id_fk" FOREIGN KEY ("person_id") REFERENCES "public"."person"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "job" ADD CONSTRAINT "job_person_id_person_id_fk" FOREIGN KEY ("person_id") REFERENCES "public"."person"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "due_answer" ADD CONSTRAINT "due_answer_yard_id_yard_id_fk" FOREIGN KEY ("yard_id") REFERENCES "public"."yard"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint
@@ -85,6 +87,7 @@ ALTER TABLE "task" ADD CONSTRAINT "task_horse_id_yard_id_horse_id_yard_id_fk" FO
 CREATE INDEX "job_of_person" ON "job" USING btree ("person_id","asked_at");--> statement-breakpoint
 CREATE UNIQUE INDEX "due_answer_one" ON "due_answer" USING btree ("horse_id","due_on") WHERE undone_at is null;--> statement-breakpoint
 CREATE INDEX "task_of_horse" ON "task" USING btree ("horse_id");--> statement-breakpoint
+CREATE INDEX "standing_due" ON "standing" USING btree ("yard_id","next_on");--> statement-breakpoint
 ALTER TABLE job ENABLE ROW LEVEL SECURITY;--> statement-breakpoint
 CREATE POLICY wall ON job USING (zt_system() or person_id = (select zt_person()));--> statement-breakpoint
 ALTER TABLE due_answer ENABLE ROW LEVEL SECURITY;--> statement-breakpoint

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { bigint, check, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { bigint, check, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
 import type { Call } from '../../../../core/call/index.js';
 import { at, day, oneOf } from './columns.js';
 import { person, yard } from './access.js';
@@ -50,6 +50,9 @@ export const standing = pgTable(
 		lastOn: day('last_on'),
 		nextOn: day('next_on'),
 		nextStep: text('next_step'),
+		/** Evidence of which day changed the call, and from what. */
+		changedOn: day('changed_on'),
+		verdictBefore: text('verdict_before').$type<'steady' | 'watch' | 'refit' | 'stop'>(),
 		/** From this day on a look is due, because time alone has passed (a lay-off). */
 		lookOn: day('look_on'),
 		/** Rules of reading that made it; 0 for one made before they had a number. */
@@ -58,7 +61,10 @@ export const standing = pgTable(
 		inUse: integer('in_use').notNull().default(0),
 		spark: jsonb('spark').$type<readonly SparkPoint[]>().notNull()
 	},
-	() => [check('standing_verdict', sql.raw(`verdict is null or verdict in ('steady', 'watch', 'refit', 'stop')`))]
+	(t) => [
+		index('standing_due').on(t.yardId, t.nextOn),
+		check('standing_verdict', sql.raw(`verdict is null or verdict in ('steady', 'watch', 'refit', 'stop')`))
+	]
 );
 
 /** The row as it stood before an edit, of any kind. */
