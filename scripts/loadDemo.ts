@@ -206,6 +206,29 @@ interface HorsePlace {
 	readonly seed: number;
 }
 
+/** What people of the demo asked of each other. */
+const TASKS: Readonly<
+	Record<string, readonly { readonly askedOf: 'owner' | 'fitter' | 'vet'; readonly what: string; readonly inDays: number }[]>
+> = {
+	Marram: [{ askedOf: 'fitter', what: 'bring the wide plate; look at both front panels', inDays: 8 }],
+	Eider: [{ askedOf: 'owner', what: 'tape the girth every second Sunday', inDays: 3 }],
+	Curlew: [{ askedOf: 'vet', what: 'look at the near hind before anything is padded', inDays: 2 }]
+};
+
+async function loadTasks(db: Asker, name: string, at: NotedHorse, today: string): Promise<void> {
+	const { yardId, horseId, madeBy } = at;
+	const rows = (TASKS[name] ?? []).map(({ askedOf, what, inDays }) => ({
+		id: uuidv7(),
+		yardId,
+		horseId,
+		madeBy,
+		askedOf,
+		what,
+		byOn: addDays(today, inDays)
+	}));
+	if (rows.length > 0) await db.insert(tables.task).values(rows);
+}
+
 async function loadHorse(
 	db: Asker,
 	horse: DemoHorse,
@@ -230,6 +253,7 @@ async function loadHorse(
 	const noted = { horseId, yardId, pairingId, saddleId, madeBy, visits };
 	await loadNotes(db, horse.name, noted);
 	await loadPhotos(db, horse.name, noted);
+	await loadTasks(db, horse.name, noted, today);
 	await rejudgeHorse(db, { id: horseId, bornYear });
 }
 

@@ -5,13 +5,19 @@ import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { eq } from 'drizzle-orm';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
+import { Ajv2019 } from 'ajv/dist/2019.js';
+import formats from 'ajv-formats';
 import { v7 as uuidv7 } from 'uuid';
+import { recordJsonSchema } from '../../scripts/lib/recordJsonSchema.js';
 import { tables } from '../../src/lib/server/db/index.js';
 import { cookieOf, serverUrl, signedIn, type Client } from '../support/client.js';
 
 import { database, demoHorse } from '../support/database.js';
 import { clientOf, makePerson } from '../support/people.js';
 import { putPhoto } from '../support/photos.js';
+
+// The package is CommonJS: its function is a property of what is imported.
+const addFormats = formats as unknown as (ajv: Ajv2019) => void;
 
 type Files = Record<string, Uint8Array>;
 interface Put {
@@ -64,6 +70,12 @@ describe('the whole record of a horse', () => {
 	before(async () => {
 		owner = await signedIn('owner');
 		horse = await demoHorse('Marram');
+		await owner.post(`/horses/${horse.id}?/task`, {
+			id: uuidv7(),
+			askedOf: 'fitter',
+			what: 'look at the front of the near panel',
+			byOn: ''
+		});
 		const answer = await putPhoto(
 			{ ...owner, cookie: await cookieOf('owner') },
 			`/api/photos/${uuidv7()}?visit=${horse.visitIds.at(-1)}&kind=side`
@@ -98,6 +110,33 @@ describe('the whole record of a horse', () => {
 		expect(Object.keys(files).filter((f) => f.startsWith('photos/'))).to.have.length(record.photos.length);
 		expect(strFromU8(files['tracings.csv']!).split('\n')[0]).to.match(/^visited_on,station,repeat,x_mm,y_mm/);
 		expect(strFromU8(files['record.json']!)).to.not.match(/@|verdict"|judgedRevision/);
+	});
+
+	it('is what docs/record.schema.json says, by a validator from outside; and that file is what the door asks', () => {
+		const written = readFileSync(path.resolve(import.meta.dirname, '../../docs/record.schema.json'), 'utf8');
+		expect(JSON.parse(written), 'npm run record:schema').to.deep.equal(JSON.parse(JSON.stringify(recordJsonSchema())));
+		const ajv = new Ajv2019({ allErrors: true, strict: false });
+		addFormats(ajv);
+		const fits = ajv.compile(JSON.parse(written) as object);
+		const record = JSON.parse(strFromU8(files['record.json']!)) as Record<string, Record<string, unknown>[]>;
+		expect(fits(record), JSON.stringify(fits.errors?.slice(0, 3))).to.be.true;
+		expect(record['tasks']).to.have.length.at.least(1);
+		for (const spoil of [
+			(r: typeof record) => delete r['visits'],
+			(r: typeof record) => (r['tracings']![0]!['xMm'] = ['a', 'b', 'c', 'd', 'e']),
+			(r: typeof record) => (r['tasks']![0]!['askedOf'] = 'king'),
+			(r: typeof record) => (r['rides']![0]!['movedMm'] = 4000)
+		]) {
+			const copy = structuredClone(record);
+			spoil(copy);
+			expect(fits(copy), String(spoil)).to.be.false;
+		}
+	});
+
+	it('a record from before there were tasks is taken in as it is', async () => {
+		const older = changed((r) => delete r['tasks']);
+		const { status, body } = await send('owner', horse.yardId, older);
+		expect([status, body.added]).to.deep.equal([200, 0]);
 	});
 
 	it('the same again adds nothing, twice', async () => {

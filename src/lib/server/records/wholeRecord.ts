@@ -37,12 +37,15 @@ export async function readWholeRecord(db: Database, scope: Scope, horseId: strin
 			const rides = await tx.select().from(t.ride).where(eq(t.ride.horseId, horse.id));
 			const pairings = await tx.select().from(t.pairing).where(eq(t.pairing.horseId, horse.id));
 			const fitMarks = await tx.select().from(t.fitMark).where(eq(t.fitMark.horseId, horse.id));
+			const tasks = await tx.select().from(t.task).where(eq(t.task.horseId, horse.id));
 			const worn = [...new Set([...pairings.map((p) => p.saddleId), ...rides.flatMap((r) => r.saddleId ?? [])])];
 			const saddles = worn.length > 0 ? await tx.select().from(t.saddle).where(inArray(t.saddle.id, worn)) : [];
 			const kept = [horse.id, ...ids, ...worn];
 			const earlier = await tx.select().from(t.earlierVersion).where(inArray(t.earlierVersion.rowId, kept));
 			const [yard] = await tx.select({ name: t.yard.name }).from(t.yard).where(eq(t.yard.id, horse.yardId));
-			const writers = [...visits, ...entries, ...rides, ...fitMarks, ...photos].flatMap((r) => r.madeBy ?? []);
+			const writers = [...visits, ...entries, ...rides, ...fitMarks, ...photos, ...tasks].flatMap(
+				(r) => r.madeBy ?? []
+			);
 			const people =
 				writers.length > 0
 					? await tx
@@ -63,6 +66,7 @@ export async function readWholeRecord(db: Database, scope: Scope, horseId: strin
 				entries: byId(entries).map(plain),
 				rides: byId(rides).map(plain),
 				fitMarks: byId(fitMarks).map(plain),
+				tasks: byId(tasks).map(plain),
 				earlier: earlier
 					.map(({ kind, rowId, version, body, replacedBy, replacedAt }) =>
 						plain({ id: `${kind} ${rowId} ${version}`, kind, rowId, version, body, replacedBy, replacedAt })
@@ -105,7 +109,7 @@ function renamed({ record, photos }: Unpacked, salt: string): Unpacked {
 		...[record.saddles, record.pairings, record.visits, record.tracings, record.entries].flatMap((rows) =>
 			rows.map((r) => r.id)
 		),
-		...[record.rides, record.fitMarks, record.photos].flatMap((rows) => rows.map((r) => r.id))
+		...[record.rides, record.fitMarks, record.tasks, record.photos].flatMap((rows) => rows.map((r) => r.id))
 	]);
 	const text = JSON.stringify(record).replace(UUID, (id) => (own.has(id) ? mappedId(salt, id) : id));
 	return {
@@ -179,6 +183,7 @@ export async function putWholeRecord(
 		await put(t.visitEntry, record.entries.map((r) => asRow(r, { madeBy }))); // prettier-ignore
 		await put(t.ride, record.rides.map((r) => asRow(r, { yardId, madeBy }))); // prettier-ignore
 		await put(t.fitMark, record.fitMarks.map((r) => asRow(r, { madeBy }))); // prettier-ignore
+		await put(t.task, record.tasks.map((r) => asRow(r, { yardId, madeBy, doneBy: r['doneAt'] ? madeBy : null }))); // prettier-ignore
 		for (const photo of record.photos)
 			await put(t.photo, [asRow(photo, { yardId, madeBy, bytes: Buffer.from(photos.get(photo.id) as Uint8Array) })]);
 		const known = new Set(

@@ -1,6 +1,7 @@
 import Joi from 'joi';
 import { SADDLE_KINDS, LENGTHS_FROM, LEVELS_BY, PLACES, RIDER_ROOMS, ROOMS } from '../../../core/checks/index.js';
 import { TRACING_SOURCES } from '../../../core/curve/index.js';
+import { TASK_FOR } from '../../../core/diary/index.js';
 import { PHOTO_KINDS } from '../db/schema/index.js';
 import { measures } from '../door/saddleMeasures.js';
 
@@ -25,6 +26,8 @@ export interface WholeRecord {
 	readonly entries: readonly Row[];
 	readonly rides: readonly Row[];
 	readonly fitMarks: readonly Row[];
+	/** What people asked of each other. */
+	readonly tasks: readonly Row[];
 	readonly earlier: readonly Row[];
 	/** Pictures without their bytes: those lie beside, each under its id. */
 	readonly photos: readonly Row[];
@@ -41,6 +44,7 @@ export const PARTS = [
 	'entries',
 	'rides',
 	'fitMarks',
+	'tasks',
 	'earlier',
 	'photos'
 ] as const;
@@ -54,6 +58,7 @@ export const MOST_ROWS: Readonly<Record<Part, number>> = {
 	entries: 400_000,
 	rides: 50_000,
 	fitMarks: 5000,
+	tasks: 20_000,
 	earlier: 50_000,
 	photos: 5000
 };
@@ -186,6 +191,22 @@ const ROWS: Readonly<Record<Part, Joi.ObjectSchema>> = {
 		undoneAt: orNull(moment),
 		createdAt: moment.required()
 	}),
+	tasks: Joi.object({
+		id,
+		horseId: id,
+		askedOf: oneOf(TASK_FOR),
+		what: words(300).min(1),
+		byOn: Joi.string()
+			.pattern(/^\d{4}-\d{2}-\d{2}$/)
+			.allow(null)
+			.required(),
+		madeBy: orNull(anyId),
+		madeAt: moment.required(),
+		doneAt: orNull(moment),
+		doneBy: orNull(anyId),
+		doneWith: words(300),
+		undoneAt: orNull(moment)
+	}),
 	earlier: Joi.object({
 		id: Joi.string().max(80).required(),
 		kind: oneOf(['horse', 'saddle', 'visit']),
@@ -215,5 +236,11 @@ export const recordSchema = Joi.object<WholeRecord>({
 	yardName: words(200),
 	horse: horse.required(),
 	people: Joi.object().pattern(anyId, words(200)).max(5000).required(),
-	...Object.fromEntries(PARTS.map((part) => [part, Joi.array().max(MOST_ROWS[part]).items(ROWS[part]).required()]))
+	...Object.fromEntries(
+		PARTS.map((part) => {
+			const rows = Joi.array().max(MOST_ROWS[part]).items(ROWS[part]);
+			// Records made before there were any have none.
+			return [part, part === 'tasks' ? rows.default([]) : rows.required()];
+		})
+	)
 });

@@ -71,7 +71,8 @@ function mustBeWhole(record: WholeRecord): void {
 			throw broken(`${part}.${column}`);
 	};
 	const own = new Set<unknown>([record.horse.id]);
-	for (const part of ['visits', 'pairings', 'rides', 'fitMarks'] as const) at(record[part], 'horseId', own, part);
+	for (const part of ['visits', 'pairings', 'rides', 'fitMarks', 'tasks'] as const)
+		at(record[part], 'horseId', own, part);
 	for (const part of ['tracings', 'entries', 'fitMarks', 'photos'] as const) at(record[part], 'visitId', visits, part);
 	at(record.fitMarks, 'pairingId', pairings, 'fitMarks');
 	at(record.pairings, 'saddleId', saddles, 'pairings');
