@@ -208,7 +208,10 @@ interface HorsePlace {
 
 /** What people of the demo asked of each other. */
 const TASKS: Readonly<
-	Record<string, readonly { readonly askedOf: 'owner' | 'fitter' | 'vet'; readonly what: string; readonly inDays: number }[]>
+	Record<
+		string,
+		readonly { readonly askedOf: 'owner' | 'fitter' | 'vet'; readonly what: string; readonly inDays: number }[]
+	>
 > = {
 	Marram: [{ askedOf: 'fitter', what: 'bring the wide plate; look at both front panels', inDays: 8 }],
 	Eider: [{ askedOf: 'owner', what: 'tape the girth every second Sunday', inDays: 3 }],

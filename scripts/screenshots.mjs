@@ -55,19 +55,6 @@ async function visit(page, url) {
 	await keypad(page, T8.slice(0, 5));
 }
 
-const POINTS = ['visited_on,station,repeat,x_mm,y_mm'];
-for (const repeat of [1, 2])
-	for (let x = -150; x <= 150; x += 10) POINTS.push(`2026-03-14,T8,${repeat},${x},${(-(x * x) / 150).toFixed(1)}`);
-POINTS.push('2026-03-14,T13,1,0,12a', '2026-02-31,T13,1,0,0');
-
-async function bring(page, url) {
-	await page.goto(`${url}/import`);
-	await page.getByLabel('Horse', { exact: true }).selectOption({ label: 'Samphire' });
-	const file = { name: 'spring sheets.csv', mimeType: 'text/csv', buffer: Buffer.from(POINTS.join('\r\n')) };
-	await page.locator('input[type=file]').setInputFiles(file);
-	await page.getByText('tracings read').waitFor();
-}
-
 /** A horse's last visit brought in again as a new one, two stations exchanged. */
 async function exchanged(page, url) {
 	await horse(page, url, 'Samphire');
@@ -182,6 +169,24 @@ async function report(page, url) {
 	await page.goto(url + link.pathname);
 }
 
+/** Three pages of the fitter's report, as another program draws them. */
+async function printedReport(page, url) {
+	await horse(page, url, 'Marram');
+	await page.goto(`${page.url().split('?')[0]}/saddle`);
+	await page.waitForLoadState('networkidle');
+	await page.getByRole('button', { name: 'Make the PDF' }).click();
+	const link = page.getByRole('link', { name: /^Take / });
+	await link.waitFor();
+	const pdf = await page.context().request.get(url + (await link.getAttribute('href')));
+	const body = await pdf.body();
+	const sheets = [1, 2, 5].map((n) => {
+		const args = ['-r', '60', '-f', String(n), '-l', String(n), '-png', '-'];
+		const drawn = execFileSync('/usr/bin/pdftoppm', args, { input: body, maxBuffer: 64e6 });
+		return `<img alt="" style="height:100vh" src="data:image/png;base64,${drawn.toString('base64')}">`;
+	});
+	await page.setContent(`<body style="margin:0;display:flex;gap:16px;background:#ccc">${sheets.join('')}`);
+}
+
 const VIEWS = {
 	'desk-sheets': {
 		size: DESK,
@@ -200,7 +205,7 @@ const VIEWS = {
 	'phones-yard': beside(
 		{ go: (page, url) => page.goto(`${url}/`) },
 		{ go: (page, url) => horse(page, url, 'Curlew') },
-		{ go: (page, url) => page.goto(`${url}/help/call`) },
+		{ go: (page, url) => page.goto(`${url}/round`) },
 		{ signedOut: true, go: (page, url) => page.goto(`${url}/sign-in`) }
 	),
 	'phones-setup': beside(
@@ -257,7 +262,13 @@ const VIEWS = {
 	},
 	'desk-doubt': { size: { width: 1280, height: 900 }, go: exchanged },
 	board: { size: DESK, go: (page, url) => page.goto(`${url}/`) },
-	horse: { size: { width: 1280, height: 1320 }, go: (page, url) => horse(page, url, 'Marram') },
+	horse: {
+		size: { width: 1280, height: 1320 },
+		go: async (page, url) => {
+			await horse(page, url, 'Marram');
+			await page.getByText(/^Weighed together/).click();
+		}
+	},
 	'horse-stable': { size: DESK, theme: 'stable', go: (page, url) => horse(page, url, 'Thrift') },
 	shape: {
 		size: { width: 1280, height: 1420 },
@@ -268,21 +279,8 @@ const VIEWS = {
 			await page.locator('.chart svg').waitFor();
 		}
 	},
-	'printed-sheet': {
-		size: { width: 1008, height: 713 },
-		go: async (page, url) => {
-			await horse(page, url, 'Samphire');
-			const id = new URL(page.url()).pathname.split('/')[2];
-			const pdf = await page.context().request.get(`${url}/api/horses/${id}/sheets.pdf?size=a3`);
-			const drawn = execFileSync('/usr/bin/pdftoppm', ['-r', '61', '-f', '5', '-l', '5', '-png', '-'], {
-				input: await pdf.body(),
-				maxBuffer: 64e6
-			});
-			await page.setContent(
-				`<body style="margin:0"><img alt="" style="width:100%" src="data:image/png;base64,${drawn.toString('base64')}">`
-			);
-		}
-	},
+	round: { size: DESK, go: (page, url) => page.goto(`${url}/round`) },
+	report: { size: { width: 1500, height: 707 }, go: printedReport },
 	visit: { size: DESK, go: visit },
 	record: {
 		size: DESK,
@@ -291,8 +289,7 @@ const VIEWS = {
 			await page.goto(`${page.url().split('?')[0]}/record`);
 		}
 	},
-	saddles: { size: DESK, go: (page, url) => page.goto(`${url}/saddles`) },
-	import: { size: DESK, go: bring }
+	saddles: { size: DESK, go: (page, url) => page.goto(`${url}/saddles`) }
 };
 
 const stage = process.env.ZT_URL ? { url: process.env.ZT_URL, stop: async () => {} } : await setStage();

@@ -160,6 +160,7 @@
 {:else if data.board.archived > 0}<p class="foot">
 		<a class="link" href="/?archived=yes">Archived horses ({data.board.archived})</a>
 	</p>{/if}
+<p class="foot"><a class="link" href="/compare">Two horses side by side</a></p>
 <p class="quiet foot">T8 band since the fit mark: solid near, dashed off; red lines: where its school calls refit.</p>
 
 <style>

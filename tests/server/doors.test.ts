@@ -123,6 +123,7 @@ describe('every door', () => {
 				form: { id: uuidv7(), horse: foreign.id, dueOn: '2026-12-01', answer: 'skipped', reason: 'stolen' }
 			},
 			'POST /round?/taskDone': { path: '/round?/taskDone', form: { id: foreignTask, done: 'yes' } },
+			'GET /compare': { path: `/compare?a=${own.id}&b=${foreign.id}` },
 			'GET /horses/[horse]/saddle': { path: `${horse}/saddle` },
 			'POST /horses/[horse]?/answered': {
 				path: `${horse}?/answered`,

@@ -57,6 +57,7 @@ export const DIARY_ROLES: Readonly<Record<string, readonly [letters: string, ask
 	],
 	// The place's keeper alone: jobs and people.test.
 	'/keeper': ['', get(() => '/keeper')],
+	'/compare': ['OBFVWAG', get((p) => `/compare?a=${p.horseId}`)],
 	'/round': ['OBFVWAGS', get(() => '/round')],
 	'/round ?move': ['OBFA', (c, p) => told(c.post('/round?/move', { ...skipped(), horse: p.horseId }))],
 	'/round ?taskDone': ['OBFVA', async (c, p) => c.post('/round?/taskDone', { id: await asked(p), done: 'yes' })],

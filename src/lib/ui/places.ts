@@ -23,6 +23,7 @@ export const PLACES: readonly Place[] = [
 	{ href: '/import', word: 'Import', key: 'i', bar: 'wide' },
 	{ href: '/hands', word: 'Your hand, in fingers and mm', key: 'h' },
 	{ href: '/account', word: 'Your account, yards and people', key: 'a' },
+	{ href: '/compare', word: 'Two horses side by side', key: 'b' },
 	{ href: '/yards/new', word: 'Make a yard' },
 	{ href: '/help', word: 'Help, and the words', key: '.' },
 	{ href: '/horses/new', word: 'Add a horse', needs: 'horse' },

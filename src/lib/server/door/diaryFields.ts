@@ -43,6 +43,7 @@ export const diarySchemas = {
 	}),
 	dueAnswer: Joi.object<AnsweredDue>(answered),
 	move: Joi.object<AnsweredDue & { horse: string }>({ ...answered, horse: id.required() }),
+	compare: Joi.object<{ a?: string; b?: string }>({ a: id.empty(''), b: id.empty('') }).unknown(true),
 	one: Joi.object<{ id: string }>({ id: id.required() }),
 	task: Joi.object<{ id: string; askedOf: TaskFor; what: string; byOn: string | null }>({
 		id: newId,

@@ -23,13 +23,15 @@ export interface DueHorse {
 }
 
 const MOST_DUE = 2000;
+/** Made once: comparing names without one takes most of the time of a long list. */
+const NAMES = new Intl.Collator('en');
 
 /** What is due for all horses of a person's yards and those shared with them, the first first. */
 export async function listDue(db: Asker, scope: Scope): Promise<DueHorse[]> {
 	// Dates that somebody answered are few and lie elsewhere: apart, the many are read in the order of their index.
 	const [plain, answered] = await Promise.all([dueRows(db, scope, false), dueRows(db, scope, true)]);
 	return [...plain, ...answered]
-		.sort((a, b) => a.on.localeCompare(b.on) || a.horse.localeCompare(b.horse))
+		.sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : NAMES.compare(a.horse, b.horse)))
 		.slice(0, MOST_DUE);
 }
 
