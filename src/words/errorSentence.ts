@@ -143,6 +143,7 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'bad-put-off': (d) => `Choose a day from today on, at most ${d['most']} days ahead.`,
 	'say-why': () => 'Say why it is skipped: whoever looks next wants to know.',
 	'too-many-jobs': (d) => `${d['most']} things are being made for you already. Wait for one, or call it off.`,
+	'job-cancelled': () => 'It was called off.',
 	'job-failed': () =>
 		'It could not be made, though it was tried more than once. Nothing of the record is lost; ask again.',
 	'judging-too-slow': () => 'The record took too long to judge. Nothing was written; try again in a moment.',

@@ -12,10 +12,10 @@ export const SOURCE_WORDS: Readonly<Record<Source, string>> = {
 };
 
 /** A piece of evidence in a sentence. */
-export function strokeWords({ code, data, db }: Pick<Weighed, 'code' | 'data' | 'db'>): string {
-	if (code === 'shape') return db >= 0 ? 'The shape nears or passes its limit' : 'The shape lies well within its limit';
-	if (code === 'checks-fine') return 'Every check by hand was fine';
-	return readingSentence(code, data);
+export function strokeWords({ what, data, db }: Pick<Weighed, 'what' | 'data' | 'db'>): string {
+	if (what === 'shape') return db >= 0 ? 'The shape nears or passes its limit' : 'The shape lies well within its limit';
+	if (what === 'checks-fine') return 'Every check by hand was fine';
+	return readingSentence(what, data);
 }
 
 /** Weights that nobody has measured say no more than this, either way. */

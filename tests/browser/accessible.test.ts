@@ -74,6 +74,9 @@ describe('every main screen meets WCAG 2.2 AA, in both themes', function () {
 			'/saddles',
 			`/horses/${id}/saddle`,
 			'/import',
+			'/round',
+			'/keeper',
+			`/compare?a=${(await demoHorse('Marram')).id}&b=${(await demoHorse('Samphire')).id}`,
 			'/horses/new'
 		])
 			expect(await findings(path), path).to.deep.equal([]);
@@ -118,6 +121,8 @@ describe('every main screen meets WCAG 2.2 AA, in both themes', function () {
 			`/horses/${id}/log`,
 			`/horses/${id}/shape`,
 			'/engine',
+			'/round',
+			'/account',
 			'/hands'
 		])
 			expect(await findings(path, false, 390), path).to.deep.equal([]);
@@ -162,6 +167,8 @@ describe('every main screen meets WCAG 2.2 AA, in both themes', function () {
 			`/horses/${id}/shape`,
 			'/saddles',
 			'/import',
+			'/round',
+			'/keeper',
 			'/hands',
 			...['walk', 'signs', 'log', 'saddle'].map((p) => `/horses/${id}/${p}`)
 		]) {

@@ -123,24 +123,24 @@ describe('what is said to a date that is due', () => {
 			owner.post(`/horses/${horseId}?/task`, {
 				id,
 				askedOf: 'fitter',
-				what: 'bring the wide plate',
+				what: 'bring the narrow gauge',
 				byOn: daysFrom(9)
 			});
 		for (let i = 0; i < 2; i++) expect((await ask()).status).to.equal(200);
 		const fitter = await signedIn('fitter');
-		expect(await (await fitter.get('/round')).text()).to.contain('bring the wide plate');
+		expect(await (await fitter.get('/round')).text()).to.contain('bring the narrow gauge');
 		const done = { id, done: 'yes', doneWith: 'plate M is in' };
 		await Promise.all([fitter.post('/round?/taskDone', done), owner.post(`/horses/${horseId}?/taskDone`, done)]);
 		const page = await (await owner.get(`/horses/${horseId}`)).text();
 		expect(page).to.contain('plate M is in');
-		expect(await (await fitter.get('/round')).text()).not.to.contain('bring the wide plate');
+		expect(await (await fitter.get('/round')).text()).not.to.contain('bring the narrow gauge');
 		await owner.post(`/horses/${horseId}?/taskDone`, { id, done: 'no' });
 		const [task] = await database().db.select().from(tables.task).where(eq(tables.task.id, id));
 		expect([task?.doneAt, task?.doneBy, task?.doneWith]).to.deep.equal([null, null, '']);
 		// A fitter takes back only what they asked themselves.
 		expect((await fitter.post(`/horses/${horseId}?/taskUndo`, { id })).status).to.equal(403);
 		expect((await owner.post(`/horses/${horseId}?/taskUndo`, { id })).status).to.equal(200);
-		expect(await (await owner.get(`/horses/${horseId}`)).text()).not.to.contain('bring the wide plate');
+		expect(await (await owner.get(`/horses/${horseId}`)).text()).not.to.contain('bring the narrow gauge');
 	});
 
 	it('filters of the board stand in its address and leave what they say', async () => {

@@ -7,12 +7,14 @@ import { eq } from 'drizzle-orm';
 import { strFromU8, strToU8, unzipSync, zipSync, type Zippable } from 'fflate';
 import { Ajv2019 } from 'ajv/dist/2019.js';
 import formats from 'ajv-formats';
+import Papa from 'papaparse';
 import { v7 as uuidv7 } from 'uuid';
 import { recordJsonSchema } from '../../scripts/lib/recordJsonSchema.js';
 import { tables } from '../../src/lib/server/db/index.js';
 import { cookieOf, serverUrl, signedIn, type Client } from '../support/client.js';
 
 import { database, demoHorse } from '../support/database.js';
+import { tableCsv } from '../../src/lib/server/wholeRecord/tables.js';
 import { clientOf, makePerson } from '../support/people.js';
 import { putPhoto } from '../support/photos.js';
 
@@ -110,6 +112,23 @@ describe('the whole record of a horse', () => {
 		expect(Object.keys(files).filter((f) => f.startsWith('photos/'))).to.have.length(record.photos.length);
 		expect(strFromU8(files['tracings.csv']!).split('\n')[0]).to.match(/^visited_on,station,repeat,x_mm,y_mm/);
 		expect(strFromU8(files['record.json']!)).to.not.match(/@|verdict"|judgedRevision/);
+	});
+
+	it('has its rows as tables for spreadsheets, read back by another reader as they are, nothing a formula', () => {
+		const record = JSON.parse(strFromU8(files['record.json']!)) as Record<string, Record<string, unknown>[]>;
+		for (const part of ['visits', 'rides', 'entries', 'fitMarks', 'tasks']) {
+			const { data, errors } = Papa.parse<Record<string, string>>(strFromU8(files[`tables/${part}.csv`]!), {
+				header: true,
+				skipEmptyLines: true
+			});
+			expect(errors, part).to.deep.equal([]);
+			expect(
+				data.map((r) => r['id']),
+				part
+			).to.deep.equal(record[part]!.map((r) => r['id']));
+		}
+		const csv = tableCsv([{ id: 'a', note: '=HYPERLINK("x")', n: -5, list: ['b', 'c'], none: null }]);
+		expect(csv).to.equal(`id,note,n,list,none\r\na,"'=HYPERLINK(""x"")",-5,"[""b"",""c""]",\r\n`);
 	});
 
 	it('is what docs/record.schema.json says, by a validator from outside; and that file is what the door asks', () => {

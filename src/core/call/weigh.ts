@@ -59,7 +59,7 @@ const NEXT_SHARE = 0.5;
 /** One stroke of the weighing. */
 export interface Weighed {
 	/** Code of the reading; `shape` and `checks-fine` for what is none. */
-	readonly code: ReadingCode | 'shape' | 'checks-fine';
+	readonly what: ReadingCode | 'shape' | 'checks-fine';
 	readonly source: Source;
 	readonly data: Reading['data'];
 	readonly seenOn: Day;
@@ -114,13 +114,13 @@ function shapeStroke({ shape, day, front, school }: WeighInput): Bare | undefine
 	const db = Math.min(MOST_SHAPE_DB, Math.max(-MOST_SHAPE_DB, toDb(Math.min(1 - 1e-9, Math.max(1e-9, chance)))));
 	// The model's own odds hold a start of their own: what it adds to ours is the difference.
 	const freshDb = decayed(db - START_DB, daysBetween(shape.visitedOn, day), SHAPE_HALF_DAYS);
-	return { code: 'shape', source: 'shape', data: {}, seenOn: shape.visitedOn, zone: undefined, freshDb };
+	return { what: 'shape', source: 'shape', data: {}, seenOn: shape.visitedOn, zone: undefined, freshDb };
 }
 
 function fineStroke({ evidence: { answers, checkedOn }, day }: WeighInput): Bare | undefined {
 	if (!checkedOn || answers.length < LEAST_CHECKS || answers.some((a) => a.result !== 'fine')) return undefined;
 	const freshDb = decayed(ALL_FINE.db, daysBetween(checkedOn, day), ALL_FINE.halfDays);
-	return { code: 'checks-fine', source: 'hands', data: {}, seenOn: checkedOn, zone: undefined, freshDb };
+	return { what: 'checks-fine', source: 'hands', data: {}, seenOn: checkedOn, zone: undefined, freshDb };
 }
 
 const zoneOf = (data: Reading['data']): string | undefined =>
@@ -130,7 +130,7 @@ function readingStroke(r: Reading, day: Day): Bare[] {
 	const starting = STARTING[r.code];
 	if (!starting) return [];
 	const freshDb = decayed(starting.db, daysBetween(r.seenOn, day), starting.halfDays);
-	return [{ code: r.code, source: starting.source, data: r.data, seenOn: r.seenOn, zone: zoneOf(r.data), freshDb }];
+	return [{ what: r.code, source: starting.source, data: r.data, seenOn: r.seenOn, zone: zoneOf(r.data), freshDb }];
 }
 
 /** Evidence of one source leans on itself: the strongest whole, the next half, then a quarter. */

@@ -49,7 +49,7 @@ const callOf = (mm: number, sdMm: number, daysAgo = 0): Call =>
 describe('weighing all evidence, against a table worked by hand', () => {
 	it('is additive in decibans with age and leaning as the table says', () => {
 		const w = weigh([reading('white-new'), reading('dry-over-gap', 60), reading('dry-over-pressure')]);
-		expect(w.strokes.map((s) => [s.code, Number(s.db.toFixed(4))])).to.deep.equal([
+		expect(w.strokes.map((s) => [s.what, Number(s.db.toFixed(4))])).to.deep.equal([
 			['white-new', 6],
 			['dry-over-pressure', 5],
 			['dry-over-gap', 1.25]

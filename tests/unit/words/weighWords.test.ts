@@ -17,10 +17,10 @@ describe('weighed evidence in words', () => {
 	});
 	it('has words for every source and for strokes that are no reading, both ways', () => {
 		for (const s of SOURCES) expect(SOURCE_WORDS[s]).to.be.a('string');
-		expect(strokeWords({ code: 'shape', data: {}, db: 4 })).not.to.equal(
-			strokeWords({ code: 'shape', data: {}, db: -4 })
+		expect(strokeWords({ what: 'shape', data: {}, db: 4 })).not.to.equal(
+			strokeWords({ what: 'shape', data: {}, db: -4 })
 		);
-		expect(strokeWords({ code: 'checks-fine', data: {}, db: -6 })).to.contain('fine');
+		expect(strokeWords({ what: 'checks-fine', data: {}, db: -6 })).to.contain('fine');
 		expect(Object.keys(STARTING).every((c) => (READING_CODES as readonly string[]).includes(c))).to.be.true;
 	});
 });

@@ -2,6 +2,7 @@ import { strToU8, zipSync, type Zippable } from 'fflate';
 import { writePointsCsv } from '../../../core/formats/index.js';
 import type { Tracing } from '../../../core/curve/index.js';
 import type { WholeRecord } from './shape.js';
+import { tablesOf } from './tables.js';
 
 const ENDINGS: Readonly<Record<string, string>> = { 'image/jpeg': 'jpg', 'image/png': 'png', 'image/webp': 'webp' };
 export const photoFile = (photo: { readonly id: string; readonly mediaType: unknown }): string =>
@@ -10,7 +11,7 @@ export const photoFile = (photo: { readonly id: string; readonly mediaType: unkn
 /** Every entry bears this day: the same record makes the same file. */
 const MTIME = new Date(2000, 0, 1);
 
-/** Packs a whole record: `record.json`, the points as CSV for people with spreadsheets, and the pictures as they are kept. */
+/** Packs a whole record: `record.json`, points and tables as CSV for people with spreadsheets, and the pictures as they are kept. */
 export function packRecord(record: WholeRecord, photos: ReadonlyMap<string, Uint8Array>): Uint8Array {
 	const days = new Map(record.visits.map((v) => [v.id, String(v['visitedOn'])]));
 	const tracings = record.tracings.map((t): Tracing => ({
@@ -30,7 +31,8 @@ export function packRecord(record: WholeRecord, photos: ReadonlyMap<string, Uint
 	);
 	const files: Zippable = {
 		'record.json': strToU8(JSON.stringify(record)),
-		'tracings.csv': strToU8(writePointsCsv(tracings))
+		'tracings.csv': strToU8(writePointsCsv(tracings)),
+		...Object.fromEntries(tablesOf(record).map(([name, text]) => [name, strToU8(text)]))
 	};
 	for (const photo of record.photos) {
 		const bytes = photos.get(photo.id);

@@ -11,7 +11,7 @@ const MOST_UNPACKED_BYTES = 512 * MB;
 const MOST_RECORD_BYTES = 96 * MB;
 const MOST_PHOTO_BYTES = 16 * MB;
 const MOST_ENTRIES = 6000;
-const ENTRY = /^(?:record\.json|tracings\.csv|photos\/[0-9a-f-]{36}\.(?:jpg|png|webp))$/;
+const ENTRY = /^(?:record\.json|tracings\.csv|tables\/[a-zA-Z]{1,20}\.csv|photos\/[0-9a-f-]{36}\.(?:jpg|png|webp))$/;
 
 export interface Unpacked {
 	readonly record: WholeRecord;
@@ -28,12 +28,11 @@ function entriesOf(bytes: Uint8Array): Record<string, Uint8Array> {
 			filter: ({ name, originalSize }) => {
 				if (!ENTRY.test(name)) throw broken(name.slice(0, 60));
 				total += originalSize;
-				const most =
-					name === 'record.json' ? MOST_RECORD_BYTES : name === 'tracings.csv' ? MOST_RECORD_BYTES : MOST_PHOTO_BYTES;
+				const most = name === 'record.json' || name.endsWith('.csv') ? MOST_RECORD_BYTES : MOST_PHOTO_BYTES;
 				if (++count > MOST_ENTRIES || total > MOST_UNPACKED_BYTES || originalSize > most)
 					throw new CoreError('too-large', { limitMb: MOST_UNPACKED_BYTES / MB });
 				// For spreadsheets only: everything in it stands in the record too.
-				return name !== 'tracings.csv';
+				return !name.endsWith('.csv');
 			}
 		});
 	} catch (error) {
