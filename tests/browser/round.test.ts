@@ -14,7 +14,7 @@ describe('the round, the report on paper, and keys', function () {
 	let page: Page;
 	before(async () => {
 		browser = await openBrowser();
-		const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+		const context = await browser.newContext({ viewport: { width: 1280, height: 1500 } });
 		await context.addCookies(await browserCookies('owner'));
 		page = await context.newPage();
 	});
@@ -35,6 +35,7 @@ describe('the round, the report on paper, and keys', function () {
 		const set = (nextOn: string | null, verdict: typeof standing.$inferSelect.verdict) =>
 			db.update(standing).set({ nextOn, verdict }).where(eq(standing.horseId, id));
 		const soon = new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10);
+		await db.delete(tables.dueAnswer).where(eq(tables.dueAnswer.horseId, id));
 		await set(soon, 'watch');
 		return {
 			id,
@@ -66,7 +67,7 @@ describe('the round, the report on paper, and keys', function () {
 		await page.reload();
 		await page.waitForLoadState('networkidle');
 		expect(await target.innerText())
-			.to.contain('Thrift')
+			.to.contain('Samphire')
 			.and.contain('put off from');
 		await page.goto(`${serverUrl()}/horses/${id}`);
 		await page.getByText(/^put off to/).waitFor();
