@@ -7,8 +7,7 @@ export const SOURCE_WORDS: Readonly<Record<Source, string>> = {
 	feel: 'touch',
 	hair: 'hair',
 	sweat: 'sweat',
-	going: 'going',
-	person: 'a person'
+	going: 'going'
 };
 
 /** A piece of evidence in a sentence. */

@@ -6,7 +6,7 @@ import { refitChance } from './calibrate.js';
 import type { Call } from './types.js';
 
 /** Where a piece of evidence comes from: two of one source lean on each other, two of different ones do not. */
-export const SOURCES = ['shape', 'hands', 'feel', 'hair', 'sweat', 'going', 'person'] as const;
+export const SOURCES = ['shape', 'hands', 'feel', 'hair', 'sweat', 'going'] as const;
 export type Source = (typeof SOURCES)[number];
 
 /** What a piece of evidence weighs when it is fresh, decibans (ten times the log10 of the odds), and how long until half. */

@@ -8,7 +8,7 @@ import {
 	tasksInOrder,
 	toldUpTo
 } from '../../../src/core/diary/index.js';
-import { localTime } from '../../../src/lib/server/records/preferences.js';
+import { localTime } from '../../../src/lib/server/zoneClock.js';
 
 const at = (day: string, hour: number, weekday: number) => ({ day, hour, weekday });
 

@@ -7,7 +7,6 @@ import {
 	type Reminders,
 	type TaskFor
 } from '../../../core/diary/index.js';
-import { LENGTH_UNITS, WEIGHT_UNITS, type LengthUnit, type WeightUnit } from '../../../core/units/index.js';
 import { REPORT_PAPERS } from '../print/reportBlocks.js';
 import { REPORT_FOR } from '../report/compose.js';
 import { anyDay, id, line, newId, text } from './values.js';
@@ -57,14 +56,6 @@ export const diarySchemas = {
 		id: id.required(),
 		done: Joi.boolean().truthy('yes').falsy('no').required(),
 		doneWith: text(300)
-	}),
-	preferences: Joi.object<{ lengthUnit: LengthUnit; weightUnit: WeightUnit }>({
-		lengthUnit: Joi.string()
-			.valid(...LENGTH_UNITS)
-			.required(),
-		weightUnit: Joi.string()
-			.valid(...WEIGHT_UNITS)
-			.required()
 	}),
 	reminders: Joi.object<{ reminders: Reminders }>({
 		reminders: Joi.string()

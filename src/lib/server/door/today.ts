@@ -1,10 +1,14 @@
+import { localTime } from '../zoneClock.js';
+
 /** The person's time zone, as their browser names it. */
 export const ZONE_COOKIE = 'zt-zone';
 const ZONE = /^[A-Za-z][A-Za-z0-9_+-]*(\/[A-Za-z0-9_+-]+){0,2}$/;
 
+const LONGEST_ZONE = 60;
+
 /** A zone that this server knows; undefined for any other text. */
 export function knownZone(zone: string | undefined): string | undefined {
-	if (!zone || zone.length > 60 || !ZONE.test(zone)) return undefined;
+	if (!zone || zone.length > LONGEST_ZONE || !ZONE.test(zone)) return undefined;
 	try {
 		new Intl.DateTimeFormat('sv-SE', { timeZone: zone });
 		return zone;
@@ -14,10 +18,5 @@ export function knownZone(zone: string | undefined): string | undefined {
 }
 
 /** Today where the person is; by UTC until their browser has said where that is. */
-export function todayFor(zone: string | undefined, now: Date): string {
-	const timeZone = knownZone(zone);
-	// Sweden writes days as ISO 8601 does.
-	return timeZone
-		? new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short' }).format(now)
-		: now.toISOString().slice(0, 10);
-}
+export const todayFor = (zone: string | undefined, now: Date): string =>
+	localTime(now, zone && zone.length <= LONGEST_ZONE && ZONE.test(zone) ? zone : 'UTC').day;

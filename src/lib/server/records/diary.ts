@@ -1,8 +1,9 @@
-import { and, asc, eq, isNotNull, isNull, notExists, sql } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { answeredDay } from '../../../core/diary/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import type { NextStep } from '../../../core/call/index.js';
 import { asPerson, asSystem, tables, type Asker, type Database } from '../db/index.js';
-import { answersDue, dueInTheEnd } from './dueAnswers.js';
+import { answersDue } from './dueAnswers.js';
 import { newToken, tokenHashOf } from './linkToken.js';
 import { admissionOf, seenBy, type Scope } from './scope.js';
 
@@ -37,56 +38,40 @@ export async function listDue(db: Asker, scope: Scope): Promise<DueHorse[]> {
 
 async function dueRows(db: Asker, scope: Scope, answered: boolean): Promise<DueHorse[]> {
 	const { horse, yard, standing, pairing, saddle, dueAnswer } = tables;
-	const columns = {
-		horseId: horse.id,
-		horse: horse.name,
-		yard: yard.name,
-		saddle: saddle.name,
-		verdict: standing.verdict,
-		dueOn: standing.nextOn,
-		yardId: horse.yardId,
-		step: standing.nextStep
-	};
-	const stands = and(
-		seenBy(scope, { yardId: standing.yardId, horseId: standing.horseId }),
-		isNull(horse.archivedAt),
-		isNotNull(standing.nextOn),
-		isNotNull(standing.nextStep)
-	);
-	if (!answered) {
-		const unanswered = db
-			.select({ one: sql`1` })
-			.from(dueAnswer)
-			.where(answersDue);
-		const rows = await db
-			.select(columns)
-			.from(standing)
-			.innerJoin(horse, eq(horse.id, standing.horseId))
-			.innerJoin(yard, eq(yard.id, horse.yardId))
-			.leftJoin(pairing, eq(pairing.id, standing.pairingId))
-			.leftJoin(saddle, eq(saddle.id, pairing.saddleId))
-			.where(and(stands, notExists(unanswered)))
-			.orderBy(asc(standing.nextOn))
-			.limit(MOST_DUE);
-		return rows.map((r) => ({
-			...r,
-			on: r.dueOn as string,
-			dueOn: r.dueOn as string,
-			reason: '',
-			step: r.step as NextStep
-		}));
-	}
 	const rows = await db
-		.select({ ...columns, on: dueInTheEnd, reason: dueAnswer.reason })
-		.from(dueAnswer)
-		.innerJoin(standing, answersDue)
+		.select({
+			horseId: horse.id,
+			horse: horse.name,
+			yard: yard.name,
+			saddle: saddle.name,
+			verdict: standing.verdict,
+			dueOn: sql<string>`${standing.nextOn}`,
+			yardId: horse.yardId,
+			step: sql<NextStep>`${standing.nextStep}`,
+			said: { answer: dueAnswer.answer, until: dueAnswer.until, reason: dueAnswer.reason }
+		})
+		.from(standing)
 		.innerJoin(horse, eq(horse.id, standing.horseId))
 		.innerJoin(yard, eq(yard.id, horse.yardId))
 		.leftJoin(pairing, eq(pairing.id, standing.pairingId))
 		.leftJoin(saddle, eq(saddle.id, pairing.saddleId))
-		.where(and(stands, eq(dueAnswer.answer, 'put-off')))
+		.leftJoin(dueAnswer, answersDue)
+		.where(
+			and(
+				seenBy(scope, { yardId: standing.yardId, horseId: standing.horseId }),
+				isNull(horse.archivedAt),
+				isNotNull(standing.nextOn),
+				isNotNull(standing.nextStep),
+				answered ? eq(dueAnswer.answer, 'put-off') : isNull(dueAnswer.id)
+			)
+		)
+		.orderBy(asc(standing.nextOn))
 		.limit(MOST_DUE);
-	return rows.map((r) => ({ ...r, on: r.on as string, dueOn: r.dueOn as string, step: r.step as NextStep }));
+	return rows.map(({ said, ...r }) => ({
+		...r,
+		on: answeredDay(r.dueOn, said ?? undefined) as string,
+		reason: said?.reason ?? ''
+	}));
 }
 
 /** Makes a private address for a calendar program; whatever address there was ends. Answers with its token, shown once. */

@@ -1,4 +1,4 @@
-import { and, desc, eq, inArray, lt, sql } from 'drizzle-orm';
+import { and, eq, inArray, lt, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { asSystem, tables, type Database } from '../db/index.js';
 import type { JobKind, JobState } from '../db/schema/index.js';
@@ -97,12 +97,6 @@ export async function findJobFile(db: Database, scope: Scope, id: string): Promi
 		.where(and(eq(job.id, id), eq(job.personId, scope.personId), eq(job.state, 'done')));
 	if (!found?.bytes || !found.name || !found.mediaType) throw new CoreError('not-found');
 	return { name: found.name, mediaType: found.mediaType, bytes: found.bytes };
-}
-
-/** A person's jobs of late, the newest first. */
-export async function listJobs(db: Database, scope: Scope): Promise<JobSeen[]> {
-	const { job } = tables;
-	return db.select(seen).from(job).where(eq(job.personId, scope.personId)).orderBy(desc(job.askedAt)).limit(20);
 }
 
 /** Takes a job up; undefined where it was cancelled or is done. */

@@ -1,7 +1,8 @@
 import { and, eq, isNull, ne } from 'drizzle-orm';
-import { reminderDue, type LocalTime, type Reminders } from '../../../core/diary/index.js';
+import { reminderDue, type Reminders } from '../../../core/diary/index.js';
 import type { LengthUnit, WeightUnit } from '../../../core/units/index.js';
 import { asSystem, tables, type Asker, type Database } from '../db/index.js';
+import { localTime } from '../zoneClock.js';
 import type { Scope } from './scope.js';
 
 /** How a person wants things told. */
@@ -23,44 +24,6 @@ export async function findPreferences(db: Asker, scope: Scope): Promise<Preferen
 
 export async function setPreferences(db: Database, scope: Scope, values: Partial<Preferences>): Promise<void> {
 	await db.update(tables.person).set(values).where(eq(tables.person.id, scope.personId));
-}
-
-const WEEKDAYS = ['Sun', 'Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat'];
-
-const formatterFor = (timeZone: string) =>
-	new Intl.DateTimeFormat('en-GB', {
-		timeZone,
-		year: 'numeric',
-		month: '2-digit',
-		day: '2-digit',
-		hour: '2-digit',
-		hourCycle: 'h23',
-		weekday: 'short'
-	});
-const formatters = new Map<string, Intl.DateTimeFormat>();
-
-/** Making one takes longer than using it; there are no more than there are zones. */
-function formatterOf(zone: string): Intl.DateTimeFormat {
-	const known = formatters.get(zone);
-	if (known) return known;
-	try {
-		const made = formatterFor(zone);
-		formatters.set(zone, made);
-		return made;
-	} catch {
-		return formatterFor('UTC');
-	}
-}
-
-/** A moment by the clock of a zone; of one that is not known, by UTC. */
-export function localTime(now: Date, zone: string): LocalTime {
-	const formatter = formatterOf(zone);
-	const part = Object.fromEntries(formatter.formatToParts(now).map((p) => [p.type, p.value]));
-	return {
-		day: `${part['year']}-${part['month']}-${part['day']}`,
-		hour: Number(part['hour']),
-		weekday: WEEKDAYS.indexOf(part['weekday'] ?? '')
-	};
 }
 
 /** Who is to be reminded now, with their own day. */
