@@ -38,7 +38,15 @@ function runTests(name, specs, { env = {}, behind = false } = {}) {
 		child.once('close', () => {
 			running.delete(child);
 			// What ran behind is told when it is done, so that two lists do not mix.
-			const ended = existsSync(file) ? JSON.parse(readFileSync(file, 'utf8')) : { passes: 0, failures: 1, pending: 0 };
+			const ended = existsSync(file)
+				? JSON.parse(readFileSync(file, 'utf8'))
+				: {
+						passes: 0,
+						failures: 1,
+						pending: 0,
+						failed: [{ title: name, error: 'It ended before its tests did.' }],
+						files: {}
+					};
 			resolve({ ...ended, said: Buffer.concat(said) });
 		})
 	);
@@ -65,6 +73,13 @@ if (beside) {
 	results.push(result);
 }
 rmSync(counts, { recursive: true, force: true });
+const files = results.flatMap((r) => Object.entries(r.files)).sort((a, b) => b[1] - a[1]);
+console.log(`\nSlowest files:`);
+for (const [file, ms] of files.slice(0, Number(process.env.ZT_SLOW ?? 12))) console.log(`  ${(ms / 1000).toFixed(1)} s  ${path.relative(ROOT, file)}`);
+// Whoever reads only the end must see what failed.
+for (const { title, error } of results.flatMap((r) => r.failed)) {
+	console.log(`\nFailed: ${title}\n  ${error.split('\n').slice(0, 12).join('\n  ')}`);
+}
 const sum = (of) => results.reduce((n, r) => n + r[of], 0);
 console.log(
 	`${sum('passes')} passed, ${sum('failures')} failed${sum('pending') > 0 ? `, ${sum('pending')} skipped` : ''}`
