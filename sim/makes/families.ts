@@ -55,15 +55,17 @@ function horse(random: Random): MadeHorse {
 	const [fat, hollow] = [blend((f) => f.fat), blend((f) => f.hollow)];
 	const size = between(0.92, 1.1, random);
 	const lopsided = between(-2.5, 2.5, random);
-	const shares = [1, between(0.15, 0.4, random), between(0, 0.15, random)];
+	const shares = [1, between(0.15, 0.9, random), between(0, 0.2, random)];
 	const fatShares = [1, between(0.9, 1.15, random), between(0.85, 1.2, random)];
+	const growthBehind = between(0.35, 2, random);
 	return {
 		sectionAt: (s, state) => {
 			const local = onKnots(AT, shares, s);
-			const grown = state.growth * onKnots(AT, [1, 0.55, 0.35], s);
+			const risen = state.growth * onKnots(AT, [1, 0.55, 0.35], s);
+			const wider = state.growth * onKnots(AT, [1, (1 + growthBehind) / 2, growthBehind], s);
 			const side = (sign: number, withers: number): number[] =>
 				SECTION_DEPTHS_MM.map((d) => {
-					const deep = Math.max(0, d - 0.4 * grown * Math.min(1, d / 25));
+					const deep = Math.max(0, d - 0.4 * risen * Math.min(1, d / 25));
 					const rest = onKnots(
 						AT,
 						now.map((n) => onKnots(DEPTHS, n, deep)),
@@ -71,7 +73,7 @@ function horse(random: Random): MadeHorse {
 					);
 					const shape = onKnots(DEPTHS, hollow, d);
 					return (
-						rest * size * (1 + 0.012 * 1.2 * grown) +
+						rest * size * (1 + 0.012 * 1.2 * wider) +
 						state.condition * onKnots(AT, fatShares, s) * onKnots(DEPTHS, fat, d) +
 						(withers * local + state.along + sign * lopsided * local) * shape
 					);

@@ -3,7 +3,7 @@ import type { Day } from '../units/index.js';
 import type { MeasureNext } from './measureNext.js';
 
 /** Written into every stored call; raised whenever the same tracings could be judged otherwise. */
-export const ENGINE_VERSION = '6';
+export const ENGINE_VERSION = '7';
 
 export type Verdict = 'steady' | 'watch' | 'refit' | 'stop';
 export const VERDICTS: readonly Verdict[] = ['steady', 'watch', 'refit', 'stop'];

@@ -35,17 +35,43 @@ const SIZES_MM = [4, 9] as const;
 interface Thought {
 	readonly gain: Cause;
 	readonly loss: Cause;
-	readonly patterns: readonly Pattern[];
+	/** With their shares: how often the cause looks so. */
+	readonly patterns: readonly (readonly [Pattern, number])[];
 	/** How common it is beforehand. */
 	readonly weight: number;
 }
 
 /** Common practice, no source: one side alone is the rarer; muscle along the whole back and a lean horse look alike. */
 const THOUGHT_OF: readonly Thought[] = [
-	{ gain: 'one-sided', loss: 'one-sided', patterns: ['near', 'off'], weight: 0.4 },
-	{ gain: 'local-gain', loss: 'local-loss', patterns: ['local'], weight: 1 },
-	{ gain: 'condition-gain', loss: 'condition-loss', patterns: ['whole', 'along'], weight: 1 }
+	{
+		gain: 'one-sided',
+		loss: 'one-sided',
+		patterns: [
+			['near', 0.5],
+			['off', 0.5]
+		],
+		weight: 0.4
+	},
+	{
+		gain: 'local-gain',
+		loss: 'local-loss',
+		patterns: [
+			['local', 0.75],
+			['localFar', 0.25]
+		],
+		weight: 1
+	},
+	{
+		gain: 'condition-gain',
+		loss: 'condition-loss',
+		patterns: [
+			['whole', 0.5],
+			['along', 0.5]
+		],
+		weight: 1
+	}
 ];
+const GROWN = ['grown', 'grownAlong', 'grownFlank'] as const;
 /** Growth is common in the young, and less so where no age is known. */
 const GROWTH_WEIGHT = { young: 5, unknown: 0.6 } as const;
 
@@ -105,13 +131,13 @@ export function readCause(
 	const gained = frontMm > 0;
 	const rated = THOUGHT_OF.map((t): [Cause, number] => [
 		gained ? t.gain : t.loss,
-		Math.log(t.weight / t.patterns.length) + logSum(t.patterns.map((p) => evidenceFor(change, p)))
+		Math.log(t.weight) + logSum(t.patterns.map(([p, share]) => Math.log(share) + evidenceFor(change, p)))
 	]);
 	if (gained && canGrow !== false)
 		rated.push([
 			'growth',
-			Math.log(GROWTH_WEIGHT[canGrow ? 'young' : 'unknown'] / 2) +
-				logSum((['grown', 'grownFlank'] as const).map((p) => evidenceFor(change, p)))
+			Math.log(GROWTH_WEIGHT[canGrow ? 'young' : 'unknown'] / GROWN.length) +
+				logSum(GROWN.map((p) => evidenceFor(change, p)))
 		]);
 	return likeliestOf(rated.map(([cause, log]) => [cause, log + bodyEvidence(body, cause)] as const));
 }

@@ -82,7 +82,7 @@ function shapeOf(
 	const { readings } = read;
 	if (readings.length === 0) return { shape: undefined, noise: read.noise };
 	// Hands are not told apart here: what one draws is what is shown.
-	const { j, b } = visitInformation(back, readings, [...new Set(readings.map((r) => r.hand))].slice(0, 1));
+	const { j, b } = visitInformation(back, readings, [...new Set(readings.map((r) => r.hand))].slice(0, 1), 1);
 	const n = 2 * SPLINES;
 	const at = Float64Array.from(j.at, (v, i) => v + (prior.at[i] as number));
 	const l = cholesky({ rows: n, cols: n, at });

@@ -16,6 +16,7 @@ import { backOf, type Back } from './back.js';
 import type { Following } from './followBack.js';
 import { readVisit, type StationReading } from './readVisit.js';
 import type { Doubt } from './blunders.js';
+import { USUAL_AT_FIRST } from './usual.js';
 import { takeVisit, type Doubted } from './takeVisit.js';
 import { smallestDetectableChange } from '../noise/index.js';
 import { partedBy, plainReadings, type BesidePlain, type PlainReading } from './plainReading.js';
@@ -26,7 +27,7 @@ import { BOTH } from './tracingInformation.js';
 import type { StationChange, VisitNoise } from './stationChange.js';
 
 /** Kinds and errors allow for more than most backs and hands do: variances are taken so much smaller (docs/validation.md: intervals). */
-const TAKEN = 0.9;
+const TAKEN = 0.75;
 /** A repeat that counts less than this is named as left out. */
 export const LEFT_OUT = 0.35;
 const WEEK_DAYS = 7;
@@ -180,6 +181,7 @@ export function followHorse(all: readonly Tracing[], fitDay: Day, front: string)
 	let noise: ReadonlyMap<string, NoiseBelief> = new Map();
 	let judged = 0;
 	let doubted: Doubted | undefined;
+	let usual = USUAL_AT_FIRST;
 	let stations = new Map<string, StationChange>();
 	const plain = new Map(plainReadings(tracings, front, fitDay).map((p) => [p.visitedOn, p]));
 	const beside: BesidePlain[] = [];
@@ -190,9 +192,10 @@ export function followHorse(all: readonly Tracing[], fitDay: Day, front: string)
 		noise = read.noise;
 		const { readings } = read;
 		if (readings.length === 0) continue;
-		const taken = takeVisit(back, { following, judged, doubted }, visit, readings, noise, day === fitDay);
+		const taken = takeVisit(back, { following, judged, doubted, usual }, visit, readings, noise, day === fitDay);
 		following = taken.following;
 		doubted = taken.doubted;
+		usual = taken.usual;
 		judged++;
 		if (day < fitDay) continue;
 		const mixture = changesOf(following);

@@ -49,6 +49,9 @@ const rise = (frame: StationFrame, side: 'near' | 'off', k: number): number => -
 const grown = (frame: StationFrame, side: 'near' | 'off', k: number): number =>
 	proportion(frame, side, k) / 50 + GROWTH_RISE * rise(frame, side, k);
 const GROWTH_RISE = 0.6;
+/** A youngster that widens all along, its withers rising: in front the one hides part of the other, behind it shows. */
+const grownAlong = (frame: StationFrame, side: 'near' | 'off', k: number): number =>
+	proportion(frame, side, k) / 50 + GROWTH_RISE * sizeAt([1, 0.4, 0.1], frame.placeMm) * rise(frame, side, k);
 
 const PAIRED = { near: 1, off: 1, stationLikeness: 0.9, sideLikeness: 0.96, depthLength: 4 };
 const FREE: Spread = {
@@ -68,6 +71,8 @@ const WHOLE: Spread = {
 	depthLength: 6
 };
 const LOCAL: Spread = { ...PAIRED, stations: [1, 0.45, 0.15], depth: muscle };
+
+const GROWN = { ...PAIRED, stations: [1, 0.55, 0.35] as const, sideLikeness: 0.98, depthLength: 8 };
 
 /** Muscle lost in weeks is seldom lost quite evenly. */
 const LOST: Spread = { ...LOCAL, sideLikeness: 0.8 };
@@ -100,10 +105,12 @@ const SPREADS: Readonly<Record<Kind, readonly Part[]>> = {
 		[FREE, 0.03]
 	],
 	growth: [
-		[{ ...PAIRED, stations: [1, 0.55, 0.35], depth: grown, sideLikeness: 0.98, depthLength: 8 }, 0.5],
-		[{ ...PAIRED, stations: [1, 0.55, 0.35], depth: muscle, sideLikeness: 0.98, stationLikeness: 0.97 }, 0.3],
-		[{ ...PAIRED, stations: [1, 0.4, 0.2], depth: rise, sideLikeness: 0.99, depthLength: 12 }, 0.14],
-		[FREE, 0.06]
+		[{ ...GROWN, depth: grown }, 0.25],
+		[{ ...GROWN, depth: proportion }, 0.25],
+		[{ ...GROWN, stations: [1, 1, 1], depth: grownAlong }, 0.2],
+		[{ ...GROWN, depth: muscle, stationLikeness: 0.97 }, 0.15],
+		[{ ...PAIRED, stations: [1, 0.4, 0.2], depth: rise, sideLikeness: 0.99, depthLength: 12 }, 0.1],
+		[FREE, 0.05]
 	],
 	step: [
 		[LOST, 0.7],
@@ -207,10 +214,12 @@ const PATTERNS = {
 	whole: WHOLE,
 	along: { ...LOCAL, stations: [1, 0.95, 0.9] },
 	local: { ...LOCAL, stations: [1, 0.36, 0.12], stationLikeness: 0.85 },
+	localFar: { ...LOCAL, stations: [1, 0.8, 0.12], stationLikeness: 0.93 },
 	near: { ...LOCAL, stations: [1, 0.3, 0.1], off: 0.12, sideLikeness: 0.3 },
 	off: { ...LOCAL, stations: [1, 0.3, 0.1], near: 0.12, sideLikeness: 0.3 },
-	grown: { ...PAIRED, stations: [1, 0.55, 0.35], depth: grown, sideLikeness: 0.98, depthLength: 8 },
-	grownFlank: { ...PAIRED, stations: [1, 0.55, 0.35], depth: muscle, sideLikeness: 0.98, stationLikeness: 0.97 }
+	grown: { ...GROWN, depth: grown },
+	grownAlong: { ...GROWN, stations: [1, 1, 1], depth: grownAlong },
+	grownFlank: { ...LOCAL, stations: GROWN.stations, stationLikeness: 0.93 }
 } as const satisfies Readonly<Record<string, Spread>>;
 export type Pattern = keyof typeof PATTERNS;
 

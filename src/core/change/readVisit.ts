@@ -59,15 +59,19 @@ const handKnown = (hands: readonly string[], hand: string): number => hands.inde
 
 /**
  * A visit's readings as information on levels and habits, errors that the visit shares marginalised.
- * `extra`: columns of further errors of this visit, of unit variance; `weight`: what the visit counts.
+ * `scale`: how many times the usual its errors' variances are; `extra`: columns of further errors of this visit, of
+ * unit variance; `counts`: what the visit counts.
  */
 export function visitInformation(
 	back: Back,
 	readings: readonly StationReading[],
 	hands: readonly string[],
+	scale: number,
 	extra: readonly Float64Array[] = [],
-	weight = 1
+	counts = 1
 ): VisitInformation {
+	const weight = counts / scale;
+	const effects = back.effects.map((column) => column.map((v) => v * Math.sqrt(scale)));
 	const d = back.frames.length * BOTH;
 	const habits = Math.max(0, hands.length - 1) * HABIT_COUNT;
 	const n = d + habits;
@@ -117,7 +121,7 @@ export function visitInformation(
 			);
 			strangers.push(column);
 		}
-	const shared = [...back.effects, ...strangers, ...extra];
+	const shared = [...effects, ...strangers, ...extra];
 	const t = zeros(n, shared.length);
 	shared.forEach((column, c) => {
 		for (let r = 0; r < d; r++) t.at[r * shared.length + c] = column[r] as number;

@@ -53,6 +53,9 @@ export type ErrorName =
 	| 'pick' // mm to the off side
 	| 'raise' // mm upward
 	| 'place' // mm to the rear
+	| 'open' // a radian, both sides turned out about the top
+	| 'flareNear' // mm a mm of depth, pulled outward
+	| 'flareOff'
 	| 'spring' // share by which the ruler opens
 	| 'scale' // share by which a copy is too large
 	| 'pressNear' // mm outward, so less pressed
@@ -168,6 +171,9 @@ function frameOf(raw: Raw, all: readonly Raw[]): StationFrame {
 		along: both((s) => alongOf(widths[s])),
 		errors: {
 			tilt: each((d, w, m, s) => sign(s) * (d + w * m)),
+			open: each((d, w, m) => d + w * m),
+			flareNear: each((d, _, __, s) => (s === 'near' ? d : 0)),
+			flareOff: each((d, _, __, s) => (s === 'off' ? d : 0)),
 			pick: each((_, __, ___, s) => -sign(s)),
 			raise: each((_, __, m) => m),
 			place: both((s) => growthAlong(raw, all, s)),

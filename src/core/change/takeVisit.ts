@@ -1,5 +1,6 @@
 import type { Day } from '../units/index.js';
 import { weighVisit, weightOf, type Doubt } from './blunders.js';
+import { surpriseOf, usualAfter, type Usual } from './usual.js';
 import { PARTS, SPLINES } from './depthBasis.js';
 import type { Back } from './back.js';
 import { after, before, lookAt, type Following, type Foreseen } from './followBack.js';
@@ -19,6 +20,7 @@ export interface Before {
 	/** Visits taken in so far. */
 	readonly judged: number;
 	readonly doubted: Doubted | undefined;
+	readonly usual: Usual;
 }
 
 export interface TakenVisit {
@@ -28,6 +30,7 @@ export interface TakenVisit {
 	readonly information: VisitInformation;
 	readonly doubts: readonly Doubt[];
 	readonly doubted: Doubted | undefined;
+	readonly usual: Usual;
 }
 
 /** Mistakes are looked for from the third visit on: before, nobody knows the back. */
@@ -44,9 +47,9 @@ function swappedVisit(back: Back, visit: BackVisit): BackVisit | undefined {
 	return { ...visit, tracings: visit.tracings.map((t) => ({ ...t, station: other(t.station) })) };
 }
 
-const normalEvidence = (back: Back, seen: Foreseen, readings: readonly StationReading[]): number => {
+const normalEvidence = (back: Back, seen: Foreseen, readings: readonly StationReading[], scale: number): number => {
 	const prior = mixed(seen.beliefs, seen.chances);
-	return foresight(prior, seen.layout, visitInformation(back, readings, seen.hands)).logLikelihood;
+	return foresight(prior, seen.layout, visitInformation(back, readings, seen.hands, scale)).logLikelihood;
 };
 
 /** A hand whose habits blur the front's band by more than this, mm, is told. */
@@ -90,7 +93,7 @@ function handDoubts(f: Following, day: Day, readings: readonly StationReading[])
 /** Takes a visit in: as it is, or with less weight where it is best explained by a mistake; both are said. */
 export function takeVisit(
 	back: Back,
-	{ following: f, judged, doubted }: Before,
+	{ following: f, judged, doubted, usual }: Before,
 	visit: BackVisit,
 	readings: readonly StationReading[],
 	noise: ReadonlyMap<string, NoiseBelief>,
@@ -101,34 +104,50 @@ export function takeVisit(
 	let seen = before(back, from, day, readings);
 	if (doubted && from) {
 		const believing = before(back, doubted.believing, day, readings);
-		if (normalEvidence(back, believing, readings) - normalEvidence(back, seen, readings) > CONFIRMED_FROM) {
+		if (
+			normalEvidence(back, believing, readings, usual.scale) - normalEvidence(back, seen, readings, usual.scale) >
+			CONFIRMED_FROM
+		) {
 			from = doubted.believing;
 			seen = believing;
 		}
 	}
 	const basis = { back, day, marked: from?.marked ?? false };
 	const informed = (extra: readonly Float64Array[], weight: number) =>
-		lookAt(seen, visitInformation(back, readings, seen.hands, extra, weight));
+		lookAt(seen, visitInformation(back, readings, seen.hands, usual.scale, extra, weight));
 	const asItIs = informed([], 1);
 	const { blunder, extra } =
 		judged >= KNOWN_FROM && !mark && !visit.tracings.some((t) => t.checked)
-			? weighVisit(back, seen, asItIs, {
-					plain: readings,
-					mirrored: () => readVisit(back, visit, noise, { mirrored: true }).readings,
-					swapped: () => swappedReadings(back, visit, noise)
-				})
+			? weighVisit(
+					back,
+					seen,
+					asItIs,
+					{
+						plain: readings,
+						mirrored: () => readVisit(back, visit, noise, { mirrored: true }).readings,
+						swapped: () => swappedReadings(back, visit, noise)
+					},
+					usual.scale
+				)
 			: { blunder: undefined, extra: [] };
 	const believing = after(seen, extra.length > 0 ? informed(extra, 1) : asItIs, noise, mark, basis);
 	const common = { hands: seen.hands, information: asItIs.information };
 	if (!blunder)
-		return { ...common, following: believing, doubts: handDoubts(believing, day, readings), doubted: undefined };
+		return {
+			...common,
+			following: believing,
+			doubts: handDoubts(believing, day, readings),
+			doubted: undefined,
+			usual: judged >= 1 ? usualAfter(usual, surpriseOf(asItIs)) : usual
+		};
 	const weighing = informed([], weightOf(blunder.kind, blunder.sure));
-	const doubt: Doubt = { date: day, station: null, repeat: null, ...blunder };
+	const doubt: Doubt = { date: day, repeat: null, ...blunder };
 	return {
 		...common,
 		following: after(seen, weighing, noise, mark, basis),
 		doubts: [doubt],
-		doubted: { believing }
+		doubted: { believing },
+		usual
 	};
 }
 

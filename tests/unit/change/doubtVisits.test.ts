@@ -151,6 +151,9 @@ describe('remedies', () => {
 		const [was, is] = [draft.tracings[0], remedied(draft, doubt('shrunk', 1.05))?.tracings[0]];
 		expect(is?.xMm[0]).to.be.closeTo((was?.xMm[0] as number) / 1.05, 1e-9);
 		expect(remedied(draft, doubt('sprung'))?.tracings).to.deep.equal([]);
+		const atT8 = remedied(draft, { ...doubt('sprung'), station: 'T8' })?.tracings;
+		expect(atT8).to.deep.equal(draft.tracings.filter((t) => t.station !== 'T8'));
+		expect(atT8).to.have.length.above(0);
 		expect(remedied(draft, doubt('hands'))).to.equal(undefined);
 	});
 
