@@ -75,7 +75,8 @@ if (beside) {
 rmSync(counts, { recursive: true, force: true });
 const files = results.flatMap((r) => Object.entries(r.files)).sort((a, b) => b[1] - a[1]);
 console.log(`\nSlowest files:`);
-for (const [file, ms] of files.slice(0, Number(process.env.ZT_SLOW ?? 12))) console.log(`  ${(ms / 1000).toFixed(1)} s  ${path.relative(ROOT, file)}`);
+for (const [file, ms] of files.slice(0, Number(process.env.ZT_SLOW ?? 12)))
+	console.log(`  ${(ms / 1000).toFixed(1)} s  ${path.relative(ROOT, file)}`);
 // Whoever reads only the end must see what failed.
 for (const { title, error } of results.flatMap((r) => r.failed)) {
 	console.log(`\nFailed: ${title}\n  ${error.split('\n').slice(0, 12).join('\n  ')}`);

@@ -32,7 +32,10 @@ export function remedied(draft: DraftVisit, doubt: AskedDoubt): DraftVisit | und
 		case 'shrunk':
 			return doubt.factor ? changed(draft, (c) => scaledCurve(c, 1 / (doubt.factor as number))) : undefined;
 		case 'sprung':
-			return { ...draft, tracings: draft.tracings.filter((t) => doubt.station !== null && t.station !== doubt.station) };
+			return {
+				...draft,
+				tracings: draft.tracings.filter((t) => doubt.station !== null && t.station !== doubt.station)
+			};
 		default:
 			return undefined;
 	}
