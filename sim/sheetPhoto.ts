@@ -40,9 +40,21 @@ const PX_PER_MM = PRINT_PX_PER_MM;
 const pick = <T>(list: readonly T[], random: Random): T => list[Math.floor(random() * list.length)] as T;
 const between = (a: number, b: number, random: Random): number => a + (b - a) * random();
 
+/** Corners of the lattice are asked for by every pixel between them: the last ones are kept. */
+const KEPT = 1 << 13;
+const keptI = new Float64Array(KEPT).fill(Number.NaN);
+const keptJ = new Float64Array(KEPT);
+const keptSeed = new Float64Array(KEPT);
+const keptHash = new Float64Array(KEPT);
+
 function hash(i: number, j: number, seed: number): number {
+	const at = (i * 73 + j * 1031 + Math.floor(seed) * 131) & (KEPT - 1);
+	if (keptI[at] === i && keptJ[at] === j && keptSeed[at] === seed) return keptHash[at] as number;
 	const h = Math.sin(i * 127.1 + j * 311.7 + seed * 74.7) * 43758.5453;
-	return h - Math.floor(h);
+	keptI[at] = i;
+	keptJ[at] = j;
+	keptSeed[at] = seed;
+	return (keptHash[at] = h - Math.floor(h));
 }
 
 const eased = (t: number): number => t * t * (3 - 2 * t);
@@ -303,18 +315,22 @@ export function sheetPhoto(scene: SheetScene, random: Random): MadePhoto {
 	const { widthPx: w, heightPx: h } = scene;
 	const bend = scene.lensBend ?? 0;
 	/** Where a pinhole would have put what the lens puts here; one step of the inverse, far under a pixel for small bends. */
-	const pinhole = (x: number, y: number): [number, number] => {
+	const pinhole = (x: number, y: number): readonly [number, number] => {
+		if (bend === 0) return [x, y];
 		const [dx, dy] = [x - w / 2, y - h / 2];
 		const r2 = (dx * dx + dy * dy) / ((w * w + h * h) / 4);
 		const k = 1 / (1 + bend * r2 * (1 - 2 * bend * r2));
-		return bend === 0 ? [x, y] : [w / 2 + dx * k, h / 2 + dy * k];
+		return [w / 2 + dx * k, h / 2 + dy * k];
 	};
+	const [cos, sin] = [Math.cos(shadow.angle), Math.sin(shadow.angle)];
 	const rgb = new Float32Array(w * h * 3);
 	const size = Math.max(w, h);
 	for (let y = 0; y < h; y++)
 		for (let x = 0; x < w; x++) {
-			const [u, v] = look(...pinhole(x, y));
-			const [sx, sy] = [u + scene.longMm / 2, v + scene.shortMm / 2];
+			const at = pinhole(x, y);
+			const [u, v] = look(at[0], at[1]);
+			const sx = u + scene.longMm / 2;
+			const sy = v + scene.shortMm / 2;
 			const inside = scene.fault !== 'no-sheet' && sx >= 0 && sy >= 0 && sx < scene.longMm && sy < scene.shortMm;
 			let c: Rgb;
 			if (inside) {
@@ -330,14 +346,15 @@ export function sheetPhoto(scene: SheetScene, random: Random): MadePhoto {
 				const cast = scene.fault === 'no-sheet' ? 1 : 1 - 0.35 * Math.exp(-Math.max(0, near) / 5);
 				c = [g[0] * cast, g[1] * cast, g[2] * cast];
 			}
-			const along =
-				((x - w / 2) * Math.cos(shadow.angle) + (y - h / 2) * Math.sin(shadow.angle)) / size - shadow.at / 2;
+			const along = ((x - w / 2) * cos + (y - h / 2) * sin) / size - shadow.at / 2;
 			const edge = 1 / (1 + Math.exp(-along / (shadow.soft / 4)));
 			const far = shadow.band ? 1 / (1 + Math.exp((along - 0.22) / (shadow.soft / 4))) : 1;
 			const vignette = 1 - 0.25 * (((x - w / 2) ** 2 + (y - h / 2) ** 2) / ((size * size) / 2));
 			const lit = light * vignette * (1 - shadow.depth * edge * far);
 			const o = (y * w + x) * 3;
-			for (let k = 0; k < 3; k++) rgb[o + k] = (c[k] as number) * lit;
+			rgb[o] = c[0] * lit;
+			rgb[o + 1] = c[1] * lit;
+			rgb[o + 2] = c[2] * lit;
 		}
 	return {
 		width: w,
@@ -355,26 +372,29 @@ function finish(rgb: Float32Array, w: number, h: number, motionPx: number, grain
 	for (let y = 0; y < h; y++)
 		for (let x = 0; x < w; x++) {
 			const g = grain * (random() + random() + random() - 1.5);
+			const at = (y * w + x) * 3;
+			const right = x < w - 1 ? at + 3 : at;
+			const left = x > 0 ? at - 3 : at;
+			const below = y < h - 1 ? at + w * 3 : at;
+			const above = y > 0 ? at - w * 3 : at;
 			for (let k = 0; k < 3; k++) {
 				let s = 0;
-				let n = 0;
-				if (motionPx > 0)
+				let n = 8;
+				if (motionPx > 0) {
+					n = 0;
 					for (let d = -reach; d <= reach; d += 2) {
 						const xx = Math.min(w - 1, Math.max(0, x + d));
 						const yy = Math.min(h - 1, Math.max(0, Math.round(y + d * slope)));
 						s += rgb[(yy * w + xx) * 3 + k] as number;
 						n++;
 					}
-				else {
-					const row = y * w;
+				} else
 					s =
-						4 * (rgb[(row + x) * 3 + k] as number) +
-						(rgb[(row + Math.min(w - 1, x + 1)) * 3 + k] as number) +
-						(rgb[(row + Math.max(0, x - 1)) * 3 + k] as number) +
-						(rgb[(Math.min(h - 1, y + 1) * w + x) * 3 + k] as number) +
-						(rgb[(Math.max(0, y - 1) * w + x) * 3 + k] as number);
-					n = 8;
-				}
+						4 * (rgb[at + k] as number) +
+						(rgb[right + k] as number) +
+						(rgb[left + k] as number) +
+						(rgb[below + k] as number) +
+						(rgb[above + k] as number);
 				out[(y * w + x) * 4 + k] = Math.min(255, Math.max(0, Math.round(s / n + g)));
 			}
 			out[(y * w + x) * 4 + 3] = 255;

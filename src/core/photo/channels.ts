@@ -23,10 +23,11 @@ export function channelsOf({ width, height, rgba }: Picture, longestPx: number):
 	const w = Math.max(1, Math.round(width * scale));
 	const h = Math.max(1, Math.round(height * scale));
 	const out = { light: makeRaster(w, h), redness: makeRaster(w, h), blueness: makeRaster(w, h) };
+	const across = Array.from({ length: w }, (_, x) => block(x, width, w));
 	for (let y = 0; y < h; y++) {
 		const [y0, y1] = block(y, height, h);
 		for (let x = 0; x < w; x++) {
-			const [x0, x1] = block(x, width, w);
+			const [x0, x1] = across[x] as readonly [number, number];
 			let r = 0;
 			let g = 0;
 			let b = 0;
@@ -49,10 +50,11 @@ export function channelsOf({ width, height, rgba }: Picture, longestPx: number):
 
 function shrinkTo({ width, height, data }: Raster, w: number, h: number): Raster {
 	const out = makeRaster(w, h);
+	const across = Array.from({ length: w }, (_, x) => block(x, width, w));
 	for (let y = 0; y < h; y++) {
 		const [y0, y1] = block(y, height, h);
 		for (let x = 0; x < w; x++) {
-			const [x0, x1] = block(x, width, w);
+			const [x0, x1] = across[x] as readonly [number, number];
 			let s = 0;
 			for (let v = y0; v < y1; v++) for (let u = v * width + x0; u < v * width + x1; u++) s += data[u] as number;
 			out.data[y * w + x] = s / ((y1 - y0) * (x1 - x0));

@@ -44,12 +44,15 @@ export function findEdges({ light, redness, blueness }: Channels): Edges {
 		let xx = 0;
 		let xy = 0;
 		let yy = 0;
-		all.forEach(({ gx, gy }, c) => {
+		for (let c = 0; c < all.length; c++) {
+			const channel = all[c] as (typeof all)[number];
 			const w = c === 0 ? 1 : COLOUR_WEIGHT ** 2;
-			xx += w * (gx[i] as number) ** 2;
-			xy += w * (gx[i] as number) * (gy[i] as number);
-			yy += w * (gy[i] as number) ** 2;
-		});
+			const dx = channel.gx[i] as number;
+			const dy = channel.gy[i] as number;
+			xx += w * dx ** 2;
+			xy += w * dx * dy;
+			yy += w * dy ** 2;
+		}
 		const half = Math.hypot((xx - yy) / 2, xy);
 		raw[i] = Math.sqrt((xx + yy) / 2 + half);
 		const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
@@ -91,13 +94,22 @@ function boxMean(values: Float32Array, width: number, height: number, reach: num
 		}
 	}
 	const out = new Float32Array(width * height);
-	for (let y = 0; y < height; y++)
+	for (let y = 0; y < height; y++) {
+		const y0 = Math.max(0, y - reach);
+		const y1 = Math.min(height, y + reach + 1);
+		const above = y0 * (width + 1);
+		const below = y1 * (width + 1);
 		for (let x = 0; x < width; x++) {
-			const [x0, x1] = [Math.max(0, x - reach), Math.min(width, x + reach + 1)];
-			const [y0, y1] = [Math.max(0, y - reach), Math.min(height, y + reach + 1)];
-			const at = (yy: number, xx: number) => sums[yy * (width + 1) + xx] as number;
-			out[y * width + x] = (at(y1, x1) - at(y0, x1) - at(y1, x0) + at(y0, x0)) / ((x1 - x0) * (y1 - y0));
+			const x0 = Math.max(0, x - reach);
+			const x1 = Math.min(width, x + reach + 1);
+			const sum =
+				(sums[below + x1] as number) -
+				(sums[above + x1] as number) -
+				(sums[below + x0] as number) +
+				(sums[above + x0] as number);
+			out[y * width + x] = sum / ((x1 - x0) * (y1 - y0));
 		}
+	}
 	return out;
 }
 
@@ -109,6 +121,8 @@ function smoothSides(
 	ny: Float32Array
 ): Float32Array {
 	const rough = boxMean(strength, width, height, SIDE_REACH_PX);
+	const at = (x: number, y: number): number =>
+		rough[Math.min(height - 1, Math.max(0, y)) * width + Math.min(width - 1, Math.max(0, x))] as number;
 	const out = new Float32Array(width * height);
 	for (let y = 0; y < height; y++)
 		for (let x = 0; x < width; x++) {
@@ -117,8 +131,6 @@ function smoothSides(
 			if (m === 0) continue;
 			const dx = Math.round((nx[i] as number) * SIDE_PX);
 			const dy = Math.round((ny[i] as number) * SIDE_PX);
-			const at = (xx: number, yy: number) =>
-				rough[Math.min(height - 1, Math.max(0, yy)) * width + Math.min(width - 1, Math.max(0, xx))] as number;
 			out[i] = Math.max(0, 1 - (6 * Math.min(at(x + dx, y + dy), at(x - dx, y - dy))) / m);
 		}
 	return out;

@@ -13,14 +13,24 @@ export interface FoundCode {
 function shrink({ width, height, rgba }: Picture, times: number): Picture {
 	const [w, h] = [Math.floor(width / times), Math.floor(height / times)];
 	const out = new Uint8ClampedArray(w * h * 4);
+	const n = times * times;
 	for (let y = 0; y < h; y++)
-		for (let x = 0; x < w; x++)
-			for (let c = 0; c < 4; c++) {
-				let s = 0;
-				for (let dy = 0; dy < times; dy++)
-					for (let dx = 0; dx < times; dx++) s += rgba[((y * times + dy) * width + x * times + dx) * 4 + c] as number;
-				out[(y * w + x) * 4 + c] = s / (times * times);
+		for (let x = 0; x < w; x++) {
+			let [r, g, b] = [0, 0, 0];
+			for (let dy = 0; dy < times; dy++) {
+				const from = ((y * times + dy) * width + x * times) * 4;
+				for (let i = from; i < from + times * 4; i += 4) {
+					r += rgba[i] as number;
+					g += rgba[i + 1] as number;
+					b += rgba[i + 2] as number;
+				}
 			}
+			const o = (y * w + x) * 4;
+			out[o] = r / n;
+			out[o + 1] = g / n;
+			out[o + 2] = b / n;
+			out[o + 3] = 255;
+		}
 	return { width: w, height: h, rgba: out };
 }
 

@@ -15,8 +15,9 @@ const WEIGHTS = [0.5, 0.35, 0.15] as const;
 const LARGEST_LINE_MM = 3;
 
 /** Running maximum or minimum over a window of 2 reach + 1, both ways. */
-function extreme({ width, height, data }: Raster, reach: number, pick: (a: number, b: number) => number): Raster {
+function extreme({ width, height, data }: Raster, reach: number, most: boolean): Raster {
 	const out = makeRaster(width, height);
+	const pick = (a: number, b: number): number => (a > b === most ? a : b);
 	const pass = (
 		from: Float32Array,
 		to: Float32Array,
@@ -58,8 +59,8 @@ function warp({ width, height, rgba }: Picture, view: View, w: number, hgt: numb
 		for (let x = 0; x < w; x++) {
 			let s = 0;
 			for (let k = 0; k < sub * sub; k++) {
-				const px = x + (sub === 1 ? 0 : (k % 2) * 0.5 - 0.25);
-				const py = y + (sub === 1 ? 0 : Math.floor(k / 2) * 0.5 - 0.25);
+				const px = x + (sub === 1 ? 0 : (k & 1) * 0.5 - 0.25);
+				const py = y + (sub === 1 ? 0 : (k >> 1) * 0.5 - 0.25);
 				const q = (h[6] as number) * px + (h[7] as number) * py + 1;
 				let u = ((h[0] as number) * px + (h[1] as number) * py + (h[2] as number)) / q;
 				let v = ((h[3] as number) * px + (h[4] as number) * py + (h[5] as number)) / q;
@@ -87,7 +88,7 @@ function warp({ width, height, rgba }: Picture, view: View, w: number, hgt: numb
 function inkOf(light: Raster, pxPerMm: number): Raster {
 	const reach = Math.max(2, Math.round((LARGEST_LINE_MM * pxPerMm) / 2) + 2);
 	const soft = blur(light, 0.6);
-	const paper = blur(extreme(extreme(soft, reach, Math.max), reach, Math.min), 0.8 * pxPerMm);
+	const paper = blur(extreme(extreme(soft, reach, true), reach, false), 0.8 * pxPerMm);
 	const ink = makeRaster(light.width, light.height);
 	for (let i = 0; i < ink.data.length; i++)
 		ink.data[i] = Math.max(-0.05, (paper.data[i] as number) - (light.data[i] as number));
