@@ -114,9 +114,12 @@ export const stricterLimits = (limits: readonly OwnLimit[]): string[] =>
 export const MEASURED_DOUBT_WORDS: Readonly<Record<MeasuredDoubt, string>> = {
 	'no-long-line':
 		'No long line of this back: it and the saddle are taken as straight along the bars, so bridge, rock and tipping are not read.',
+	'older-long-line':
+		'The long line is older than these cuts: muscle that went since lowers the front more, and tips it, than is shown. Draw the long line again.',
 	levelled: 'The tilt of the papers is taken out, and with it a lean of the horse’s own.',
 	'few-cuts': 'Only two stations were traced: what lies between is a guess.',
 	prolonged: 'The bars reach further down than the tracings: the flank is prolonged a little.',
+	'thought-of': 'This back was thought of, not traced: muscle put on or taken off as it mostly comes and goes.',
 	'one-drawing': 'One drawing of the saddle on one day’s tracings: no interval is reckoned.'
 };
 

@@ -81,9 +81,25 @@ describe('the saddle room', () => {
 		expect(Number.isNaN(after) || after < before, `${before} → ${after}`).to.equal(true);
 	});
 
+	it('what if the withers had less muscle: the front comes down, and the back is said to be thought of', async () => {
+		const less = page.getByRole('button', { name: 'What if: muscle at the withers: less' });
+		for (let i = 0; i < 4; i++) await less.click();
+		await page.getByText('with 8 mm less muscle a side at the withers').waitFor();
+		expect(await page.getByTestId('measured-seat').innerText()).to.match(/thought of, not traced/);
+		const more = page.getByRole('button', { name: 'What if: muscle at the withers: more' });
+		for (let i = 0; i < 4; i++) await more.click();
+		await page.getByText('thought of, not traced').waitFor({ state: 'detached' });
+	});
+
 	it('it is ranked over the yard’s horses; reloaded, its shape is there; nothing broke', async () => {
 		await page.getByRole('button', { name: /^Seat it on all/ }).click();
 		await page.getByRole('button', { name: 'Roomed' }).waitFor();
+		const room = page.url();
+		await page.goto(`${serverUrl()}/horses/${horseId}/saddle`);
+		await page.waitForLoadState('networkidle');
+		await page.getByRole('button', { name: /^Seat (it|all)/ }).click();
+		await page.getByRole('listitem').filter({ hasText: 'of it carries' }).waitFor();
+		await page.goto(room);
 		await page.reload();
 		await page.getByTestId('measured-conditions').waitFor();
 		expect(await said()).to.include('bridges');

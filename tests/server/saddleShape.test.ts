@@ -64,6 +64,16 @@ describe('a saddle’s own shape', () => {
 		const long = Array.from({ length: 1000 }, (_, i) => i / 10 - 50);
 		await refused(withFront({ xMm: long, yMm: long.map((x) => -x * x), channelMm: 60 }));
 		await refused({ version: 5, measures: 'round' });
+		expect((await seatOf('&muscleMm=40')).status).to.equal(400);
+		expect((await seatOf('&on=2026-13-01')).status).to.equal(400);
+		expect((await seatOf('&on=2020-01-01')).status, 'no back so early').to.not.equal(200);
+		const thought = (await (await seatOf('&muscleMm=-8&on=2026-05-02')).json()) as {
+			on: string;
+			days: string[];
+			seat: MeasuredSeat;
+		};
+		expect([thought.on, thought.days]).to.deep.equal(['2026-05-01', ['2026-05-01']]);
+		expect(thought.seat.doubts).to.include('thought-of');
 		expect((await seatOf('&padMm=-3')).status).to.equal(400);
 		expect((await seatOf('&front=40')).status).to.equal(400);
 	});

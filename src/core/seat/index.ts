@@ -5,6 +5,7 @@ export { balance, resultantOf, type Balanced, type Resultant } from './balance.j
 export { CONDITIONS, conditionsOf, strengths, type Condition, type Fault, type SeatFigures } from './conditions.js';
 export { isAsymmetric, padsOf, planShims, SHIM_STEPS_MM, type ShimPlan, type ShimSet } from './planShims.js';
 export { ownLimits, MOST_TRIED_MM, WAYS_OF_CHANGE, type OwnLimit, type WayOfChange } from './ownLimits.js';
+export { MOST_MUSCLE_MM } from './muscled.js';
 export { fitDayView, type BearingView, type FitDayView } from './fitDayView.js';
 export { seatOf, type Seat, type SeatWarning } from './seatOf.js';
 export {
@@ -38,7 +39,7 @@ export {
 export {
 	backToSeat,
 	MEASURED_DOUBTS,
-	seatableDay,
+	seatableDays,
 	seatMeasured,
 	type MeasuredDoubt,
 	type MeasuredPlan,

@@ -38,7 +38,8 @@ const FADES: readonly (readonly [sMm: number, share: number])[] = [
 const MUSCLE = [0.7, 1, 0.6] as const;
 const FAT = [0.6, 1, 1.25] as const;
 
-function faded(sMm: number): number {
+/** Share of the front's muscle that a station has, by its place behind the blade. */
+export function muscleAlong(sMm: number): number {
 	const [[s0, a], [s1, b], [s2, c]] = FADES as [
 		readonly [number, number],
 		readonly [number, number],
@@ -57,7 +58,7 @@ function partsOf(cuts: readonly FittedCut[], way: WayOfChange, mm: number): Floa
 		way === 'near-lost' || way === 'off-lost' ? (way.startsWith(name) ? 1 : 0) : 1;
 	return Float64Array.from(
 		cuts.flatMap(({ sMm }) => {
-			const here = sign * mm * (fat ? 1 : faded(sMm));
+			const here = sign * mm * (fat ? 1 : muscleAlong(sMm));
 			const depths = fat ? FAT : MUSCLE;
 			return [...depths.map((d) => here * d * side('near')), ...depths.map((d) => here * d * side('off'))];
 		})

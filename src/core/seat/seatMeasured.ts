@@ -6,6 +6,7 @@ import {
 	levelled,
 	LONG_LINES,
 	meanLongLine,
+	type Curve,
 	type Tracing
 } from '../curve/index.js';
 import { CoreError } from '../errors/index.js';
@@ -13,6 +14,7 @@ import { fittedCut, sectionOf } from './fitDayBack.js';
 import { bearingView, type BearingView } from './fitDayView.js';
 import { loftOverBars, REACH_MM, seatCaseOn } from './fitDaySaddle.js';
 import { undersideOfMeasures, type SaddleMeasures } from './measuredSaddle.js';
+import { muscled } from './muscled.js';
 import { padsOf, planShims, type ShimSet } from './planShims.js';
 import { heightAt, polylineOf } from './polyline.js';
 import { seatOf, type Seat } from './seatOf.js';
@@ -27,13 +29,17 @@ export interface SeatMeasuredQuestion {
 	/** An even pad under all of it, packed, mm. */
 	readonly padMm: number;
 	readonly shims: ShimSet;
+	/** What if: so much more muscle at the withers than was traced, mm a side; less below 0. */
+	readonly muscleMm: number;
 }
 
 export const MEASURED_DOUBTS = [
 	'no-long-line', // how the back runs along its length is not known: it and the saddle are taken as straight
+	'older-long-line', // heights along the back are an earlier day's: muscle gone since does not tip it
 	'few-cuts',
 	'prolonged',
 	'levelled', // the tilt of the papers is taken out, and with it a lean of the horse's own
+	'thought-of', // a back that nobody traced
 	'one-drawing' // no interval: one drawing of the saddle, one day's tracings
 ] as const;
 export type MeasuredDoubt = (typeof MEASURED_DOUBTS)[number];
@@ -77,13 +83,20 @@ const heightOf = (points: readonly Point[], x: number): number => heightAt(polyl
 const meanAt = (points: readonly Point[], x: number): number => (heightOf(points, x) + heightOf(points, -x)) / 2;
 
 /** The back of a day in its true heights along the back where a long line tells them, else straight along the bars. */
-function backOfDay(all: readonly Tracing[], bearsMm: number): { sections: BackSection[]; doubts: MeasuredDoubt[] } {
+function backOfDay(
+	all: readonly Tracing[],
+	bearsMm: number,
+	muscleMm: number
+): { sections: BackSection[]; doubts: MeasuredDoubt[] } {
 	const doubts: MeasuredDoubt[] = [];
 	const placed = [...new Set(cutsOf(all).map((t) => t.station))].flatMap((station) => {
 		const sMm = placeOfStation(station);
 		if (sMm === undefined) return [];
 		const curves = all.filter((t) => t.station === station).map((t) => levelled(t.curve));
-		return [sectionOf(fittedCut(station, sMm, curves), STILL, REACH_MM)];
+		const cut = (of: readonly Curve[]) => sectionOf(fittedCut(station, sMm, of), STILL, REACH_MM);
+		const traced = cut(curves);
+		// Heights along the back are the traced one's: muscle that is thought of must not be levelled out again.
+		return [{ ...(muscleMm === 0 ? traced : cut(curves.map((c) => muscled(c, sMm, muscleMm)))), traced }];
 	});
 	placed.sort((a, b) => a.section.sMm - b.section.sMm);
 	if (placed.length < 2) throw new CoreError('too-few-cuts', { cuts: placed.length });
@@ -94,17 +107,18 @@ function backOfDay(all: readonly Tracing[], bearsMm: number): { sections: BackSe
 	);
 	const along = (sMm: number): number | undefined => long && lineHeightAt(long, sMm);
 	const known = placed.every(({ section }) => along(section.sMm) !== undefined);
+	const cutOn = cutsOf(all).reduce((last, t) => (t.visitedOn > last ? t.visitedOn : last), '');
 	if (!known) doubts.push('no-long-line');
-	const raised = placed.map(({ section }): BackSection => {
-		const lift = known
-			? (along(section.sMm) as number) - meanAt(section.points, LONG_MM)
-			: -meanAt(section.points, RAIL_MM);
+	else if (all.some((t) => isLongLine(t.station) && t.visitedOn < cutOn)) doubts.push('older-long-line');
+	const raised = placed.map(({ section, traced: { section: as } }): BackSection => {
+		const lift = known ? (along(section.sMm) as number) - meanAt(as.points, LONG_MM) : -meanAt(as.points, RAIL_MM);
 		return { ...section, points: section.points.map(([x, y]): Point => [x, y + lift]) };
 	});
 	const sections = loftOverBars(raised, bearsMm).map((c) => {
 		const top = heightOf(c.points, 0);
 		return { ...c, toplineYMm: top, points: c.points.map(([x, y]): Point => [x, y - top]) };
 	});
+	if (muscleMm !== 0) doubts.push('thought-of');
 	return { sections, doubts: [...doubts, 'levelled', 'one-drawing'] };
 }
 
@@ -131,7 +145,7 @@ function said(seat: Seat, knownAlong: boolean): MeasuredSeatSaid {
  * `saddle-section` and what a seat throws.
  */
 export function seatMeasured(q: SeatMeasuredQuestion): MeasuredSeat {
-	const { sections, doubts } = backOfDay(q.tracings, q.bearsMm);
+	const { sections, doubts } = backOfDay(q.tracings, q.bearsMm, q.muscleMm);
 	const knownAlong = !doubts.includes('no-long-line');
 	const pad: Pad[] = q.padMm > 0 ? [{ type: 'sheet', sides: 'both', u: [0, 1], tMm: q.padMm }] : [];
 	const saddle = knownAlong ? q.saddle : { ...q.saddle, rockMm: 0 };
@@ -159,10 +173,10 @@ export function seatMeasured(q: SeatMeasuredQuestion): MeasuredSeat {
 	};
 }
 
-/** Cuts and long lines of the last day up to one on which two stations at least were traced; undefined without. */
-export function seatableDay(tracings: readonly Tracing[]): string | undefined {
+/** Days on which two stations at least were traced, the last first. */
+export function seatableDays(tracings: readonly Tracing[]): string[] {
 	const days = [...new Set(tracings.map((t) => t.visitedOn))].sort().reverse();
-	return days.find(
+	return days.filter(
 		(day) =>
 			new Set(
 				tracings

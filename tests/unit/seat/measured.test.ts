@@ -2,12 +2,13 @@ import { expect } from 'chai';
 import { makeCurve, type Curve, type Tracing } from '../../../src/core/curve/index.js';
 import {
 	backToSeat,
-	seatableDay,
+	seatableDays,
 	seatMeasured,
 	undersideOfMeasures,
 	type SaddleMeasures,
 	type ShimSet
 } from '../../../src/core/seat/index.js';
+import { muscled } from '../../../src/core/seat/muscled.js';
 import { MEASURED_DOUBT_WORDS, measuredSentences, shimSetWords } from '../../../src/words/index.js';
 import { codeOf } from '../../support/codes.js';
 import { posed, trueCurve } from '../../support/shapes.js';
@@ -46,8 +47,11 @@ function saddle(
 		sections: { front: section('T8', 'front'), middle: section('T13', 'middle'), rear: section('T18', 'rear') }
 	};
 }
-const seat = (tracings: Tracing[], measures: SaddleMeasures, more: { padMm?: number; shims?: ShimSet } = {}) =>
-	seatMeasured({ tracings, saddle: measures, bearsMm: BEARS_MM, padMm: 0, shims: NONE, ...more });
+const seat = (
+	tracings: Tracing[],
+	measures: SaddleMeasures,
+	more: { padMm?: number; shims?: ShimSet; muscleMm?: number } = {}
+) => seatMeasured({ tracings, saddle: measures, bearsMm: BEARS_MM, padMm: 0, shims: NONE, muscleMm: 0, ...more });
 
 describe('a saddle of which the underside was traced', () => {
 	it('cut from the very back, with its rock, has no fault; nearly all of it carries', () => {
@@ -110,7 +114,7 @@ describe('a saddle of which the underside was traced', () => {
 			traced('L100near', longLine(20), '2026-04-01'),
 			traced('T8', trueCurve('T8'), '2026-05-01')
 		];
-		expect(seatableDay(tracings)).to.equal('2026-03-01');
+		expect(seatableDays(tracings)[0]).to.equal('2026-03-01');
 		expect(backToSeat(tracings, '2026-03-01').map((t) => `${t.station} ${t.visitedOn}`)).to.deep.equal([
 			'T8 2026-03-01',
 			'T13 2026-03-01',
@@ -129,5 +133,36 @@ describe('a saddle of which the underside was traced', () => {
 		expect(shimSetWords(NONE)).to.equal('no shims');
 		expect(shimSetWords({ ...NONE, front_near: 3, front_off: 6 })).to.equal('front near 3, off 6 mm');
 		for (const d of s.doubts) expect(MEASURED_DOUBT_WORDS[d]).to.match(/\.$/);
+	});
+});
+
+describe('the same saddle on a back that nobody traced', () => {
+	const thought = (muscleMm: number) => seat(back(18), saddle(18), { muscleMm });
+	it('less muscle at the withers tips it forward, a degree for 8 mm, more tips it back (common practice, no source)', () => {
+		const tip = (mm: number): number => thought(mm).pitchDeg as number;
+		expect(tip(-8) - tip(0)).to.be.within(0.8, 1.4);
+		expect(tip(8) - tip(0)).to.be.within(-1.4, -0.7);
+		expect(thought(0).conditions).to.deep.equal(['fits']);
+		expect(thought(12).conditions).to.deep.equal(['pitched-back']);
+	});
+	it('a long line older than the cuts is told', () => {
+		const lines = back(18).map((t) => (t.station.startsWith('L') ? { ...t, visitedOn: '2026-01-01' } : t));
+		expect(seat(lines, saddle(18)).doubts).to.include('older-long-line');
+		expect(seat(back(18), saddle(18)).doubts).to.not.include('older-long-line');
+	});
+	it('is as the traced one where nothing is thought of, and says when something is', () => {
+		expect(thought(0)).to.deep.equal(seat(back(18), saddle(18)));
+		expect(thought(0).doubts).to.not.include('thought-of');
+		expect(thought(2).doubts).to.include('thought-of');
+		for (const d of thought(2).doubts) expect(MEASURED_DOUBT_WORDS[d]).to.be.a('string');
+	});
+	it('muscle fades to the rear, and leaves the top where it is', () => {
+		const cut = trueCurve('T8');
+		const band = (c: Curve) => Math.max(...Array.from(c.xMm));
+		const at = (sMm: number) => band(muscled(cut, sMm, 8)) - band(muscled(cut, sMm, 0.0001));
+		expect(at(40)).to.be.closeTo(8, 0.01);
+		expect(at(245)).to.be.closeTo(8 * 0.36, 0.01);
+		expect(at(450)).to.be.below(1);
+		expect(muscled(cut, 40, 0)).to.equal(cut);
 	});
 });

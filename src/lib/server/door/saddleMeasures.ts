@@ -3,6 +3,7 @@ import {
 	CHANNEL_WIDTH_MM,
 	LEAST_BEARS_MM,
 	MOST_BEARS_MM,
+	MOST_MUSCLE_MM,
 	MOST_SECTION_POINTS,
 	ROCK_MM,
 	SADDLE_PLACES,
@@ -10,7 +11,7 @@ import {
 	type SaddleMeasures
 } from '../../../core/seat/index.js';
 import { cleanCurve } from '../../../core/curve/index.js';
-import { id } from './values.js';
+import { day, id } from './values.js';
 
 const FARTHEST_MM = 400;
 const coordinates = Joi.array()
@@ -53,12 +54,16 @@ export const measuredSeat = Joi.object<{
 	front: number;
 	middle: number;
 	rear: number;
+	muscleMm: number;
+	on?: string;
 }>({
 	saddle: id.required(),
 	padMm: mm(PAD_MOST_MM),
 	front: mm(SHIM_MOST_MM),
 	middle: mm(SHIM_MOST_MM),
-	rear: mm(SHIM_MOST_MM)
+	rear: mm(SHIM_MOST_MM),
+	muscleMm: Joi.number().integer().min(-MOST_MUSCLE_MM).max(MOST_MUSCLE_MM).default(0),
+	on: day
 });
 
 /** The edit of a saddle's shape: null takes it away. */

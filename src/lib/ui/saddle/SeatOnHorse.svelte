@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { MeasuredSeat } from '$core/seat/index.js';
+	import { MOST_MUSCLE_MM, type MeasuredSeat } from '$core/seat/index.js';
 	import { CONDITION_WORDS, MEASURED_DOUBT_WORDS, measuredSentences, shimSetWords } from '$words/index.js';
 	import { formatDay } from '../format.js';
 	import BearingView from '../seat/BearingView.svelte';
@@ -15,9 +15,15 @@
 
 	interface Answer {
 		readonly on: string;
+		readonly muscleMm: number;
+		/** Days of which a back can be seated, the last first. */
+		readonly days: readonly string[];
 		readonly seat: MeasuredSeat;
 	}
-	const under = $state({ padMm: 0, front: 0, middle: 0, rear: 0 });
+	const under = $state({ padMm: 0, front: 0, middle: 0, rear: 0, muscleMm: 0 });
+	/** The day chosen; empty for the last one. */
+	let day = $state('');
+	let days = $state.raw<readonly string[]>([]);
 	let answer = $state.raw<Answer>();
 	let refused = $state('');
 
@@ -25,7 +31,7 @@
 		try {
 			const response = await fetch(url, { signal });
 			const body = (await response.json()) as Answer & { message?: string };
-			if (response.ok) [answer, refused] = [body, ''];
+			if (response.ok) [answer, refused, days] = [body, '', body.days];
 			else [answer, refused] = [undefined, body.message ?? 'The seat could not be reckoned.'];
 		} catch {
 			if (!signal.aborted) refused = 'No connection: the seat is reckoned when it is back.';
@@ -34,7 +40,9 @@
 	const WAIT_MS = 250;
 	$effect(() => {
 		void version;
-		const asked = [['saddle', saddleId], ...Object.entries(under)].map(([name, v]) => `${name}=${v}`).join('&');
+		const asked = [['saddle', saddleId], ...Object.entries(under), ...(day ? [['on', day]] : [])]
+			.map(([name, v]) => `${name}=${v}`)
+			.join('&');
 		const moved = new AbortController();
 		const timer = setTimeout(() => void ask(`/api/horses/${horseId}/measured?${asked}`, moved.signal), WAIT_MS);
 		return () => {
@@ -61,6 +69,27 @@
 </script>
 
 <div class="seat" data-testid="measured-seat" aria-busy={!answer && !refused}>
+	{#if days.length > 0}
+		<div class="under back" role="group" aria-label="On which back">
+			<label
+				>On the back of
+				<select class="select" bind:value={day}>
+					{#each days as d, i (d)}<option value={i === 0 ? '' : d}
+							>{formatDay(d)}{i === 0 ? ', the last traced' : ''}</option
+						>{/each}
+				</select></label
+			>
+			<Stepper
+				label="What if: muscle at the withers"
+				unit="mm"
+				value={under.muscleMm}
+				step={2}
+				least={-MOST_MUSCLE_MM}
+				most={MOST_MUSCLE_MM}
+				onset={(v) => (under.muscleMm = v)}
+			/>
+		</div>
+	{/if}
 	<div class="under">
 		{#each PARTS as [part, label, most, step] (part)}
 			<Stepper {label} unit="mm" value={under[part]} {step} least={0} {most} onset={(v) => (under[part] = v)} />
@@ -72,7 +101,9 @@
 			<b class:fault={seat.conditions[0] !== 'fits'}
 				>{seat.conditions.map((c) => (c === 'fits' ? 'No fault stands out' : CONDITION_WORDS[c])).join('; ')}</b
 			>
-			on the back of {formatDay(answer.on)}.
+			on the back of {formatDay(answer.on)}{answer.muscleMm
+				? `, with ${Math.abs(answer.muscleMm)} mm ${answer.muscleMm > 0 ? 'more' : 'less'} muscle a side at the withers`
+				: ''}.
 		</p>
 		<ul>
 			{#each measuredSentences(seat) as line (line)}<li>{line}</li>{/each}
@@ -118,6 +149,12 @@
 	.under {
 		grid-template-columns: repeat(auto-fit, minmax(17rem, 1fr));
 		gap: 0.25rem 1.5rem;
+	}
+	.back label {
+		display: flex;
+		align-items: center;
+		gap: 0.5rem;
+		flex-wrap: wrap;
 	}
 	.fault {
 		color: var(--zt-alarm);

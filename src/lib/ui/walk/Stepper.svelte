@@ -26,7 +26,7 @@
 		disabled={(value ?? start) <= least}
 		onclick={() => onset(bound((value ?? start) - step))}><Minus size={18} /></button
 	>
-	<output class:unset={value === undefined}>{value ?? 0} {unit}</output>
+	<output class:unset={value === undefined}>{(value ?? 0) < 0 ? '−' : ''}{Math.abs(value ?? 0)} {unit}</output>
 	<button
 		type="button"
 		class="btn btn-square"

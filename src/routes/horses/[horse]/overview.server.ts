@@ -107,7 +107,7 @@ function triedOn(found: Found, pairings: readonly MarkedPairing[], day: string) 
 }
 
 /** What the horse's own page and its saddle's show: judged once, by the same functions as board and walk. */
-export const overview = (({ locals, url, parent }) =>
+export const overview = ({ locals, url, parent }: Pick<Parameters<PageServerLoad>[0], 'locals' | 'url' | 'parent'>) =>
 	answerPage(async () => {
 		const { db } = app();
 		const { horse, pairings, marks: allMarks, may } = await parent();
@@ -214,7 +214,7 @@ export const overview = (({ locals, url, parent }) =>
 			reports: may.includes('correct') ? await listReportLinks(db, locals.scope, horse) : null,
 			saved: await savedVisit(db, horse.id, url.searchParams.get('saved'))
 		};
-	})) satisfies PageServerLoad;
+	});
 
 /** The visit that was just written, and whether it stands; a foreign or unknown one is nothing. */
 async function savedVisit(db: Asking[0], horseId: string, id: string | null) {

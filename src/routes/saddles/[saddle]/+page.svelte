@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
-	import RankHorses from '$lib/ui/saddle/RankHorses.svelte';
+	import RankSeats from '$lib/ui/saddle/RankSeats.svelte';
 	import SeatOnHorse from '$lib/ui/saddle/SeatOnHorse.svelte';
 	import ShapeDesk from '$lib/ui/saddle/ShapeDesk.svelte';
 	import { SADDLE_KIND_WORDS } from '$words/index.js';
@@ -36,7 +36,13 @@
 			{:else}<p>No horse in this yard yet.</p>{/if}
 		</section>
 		<div class="aside">
-			<RankHorses saddleId={data.saddle.id} horses={data.horses} onchoose={(id) => (horseId = id)} />
+			<RankSeats
+				question="Which horse does it sit best on?"
+				act={`Seat it on all ${data.horses.length}`}
+				pairs={data.horses.map((h) => ({ ...h, horseId: h.id, saddleId: data.saddle.id }))}
+				unseated="Not seated, as no two stations were traced on one day"
+				onchoose={(id) => (horseId = id)}
+			/>
 			{@render desk()}
 		</div>
 	{:else}

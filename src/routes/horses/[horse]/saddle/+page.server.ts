@@ -5,6 +5,7 @@ import { app } from '$lib/server/app.js';
 import {
 	findHorse,
 	listReportLinks,
+	listSaddles,
 	listVisits,
 	makeReportLink,
 	putFitMark,
@@ -13,8 +14,17 @@ import {
 	settleReport
 } from '$lib/server/records/index.js';
 import { overview } from '../overview.server.js';
-import type { Actions } from './$types.js';
-export const load = overview;
+import type { Actions, PageServerLoad } from './$types.js';
+
+/** The horse's own page, and the saddles of its yard whose underside was traced. */
+export const load = (async (event) => {
+	const [shown, { horse }] = await Promise.all([overview(event), event.parent()]);
+	const saddles = await listSaddles(app().db, event.locals.scope, horse.yardId);
+	return {
+		...shown,
+		shaped: saddles.filter((s) => s.shaped && !s.retired).map((s) => ({ id: s.id, name: s.label }))
+	};
+}) satisfies PageServerLoad;
 
 export const actions: Actions = {
 	fit: ({ request, locals, params }) =>

@@ -3,6 +3,7 @@
 	import ReportPdf from '$lib/ui/horse/ReportPdf.svelte';
 	import ReportLinks from '$lib/ui/horse/ReportLinks.svelte';
 	import SetupCard from '$lib/ui/horse/SetupCard.svelte';
+	import RankSeats from '$lib/ui/saddle/RankSeats.svelte';
 	import FitDaySeat from '$lib/ui/seat/FitDaySeat.svelte';
 	import SaddlesTried from '$lib/ui/walk/SaddlesTried.svelte';
 	import { VERDICT_WORD } from '$words/index.js';
@@ -70,6 +71,21 @@
 		{/if}
 	</div>
 </div>
+{#if data.shaped.length > 0}
+	<div class="mt-4">
+		<RankSeats
+			question={`Which saddle sits best on ${data.horse.name}?`}
+			act={data.shaped.length === 1 ? 'Seat it' : `Seat all ${data.shaped.length} that were traced`}
+			pairs={data.shaped.map((s) => ({
+				...s,
+				saddleId: s.id,
+				horseId: data.horse.id,
+				href: `/saddles/${s.id}?horse=${data.horse.id}`
+			}))}
+			unseated="Not seated"
+		/>
+	</div>
+{/if}
 {#if data.tried}
 	<section class="sheet mt-4">
 		<p class="quiet">Tried {formatDay(data.tried.on)}</p>

@@ -1,21 +1,36 @@
 import { CoreError } from '$core/errors/index.js';
-import { backToSeat, seatableDay, USUAL_BEARS_MM, type ShimSet } from '$core/seat/index.js';
+import { backToSeat, seatableDays, USUAL_BEARS_MM, type ShimSet } from '$core/seat/index.js';
 import { answerJson, parseFields, parseId, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { seatOfShape } from '$lib/server/judge/index.js';
 import { findHorse, findSaddle, listTracings } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
 
-/** A saddle's own shape on this horse as it was last traced: `?saddle=ID`, with a pad and shims in mm. */
+/** Days that may be chosen. */
+const MOST_DAYS = 60;
+
+/**
+ * A saddle's own shape on this horse as it was last traced, or up to a day (`on`): `?saddle=ID`, with a pad and shims in
+ * mm, and muscle at the withers put on or taken off.
+ */
 export const GET: RequestHandler = ({ params, url, locals }) =>
 	answerJson(async () => {
 		const { db } = app();
-		const { saddle: saddleId, padMm, front, middle, rear } = parseFields(url.searchParams, schemas.measuredSeat);
+		const {
+			saddle: saddleId,
+			padMm,
+			front,
+			middle,
+			rear,
+			muscleMm,
+			on: until
+		} = parseFields(url.searchParams, schemas.measuredSeat);
 		const horse = await findHorse(db, locals.scope, parseId(params.horse));
 		const saddle = await findSaddle(db, locals.scope, saddleId);
 		if (!saddle.measures) throw new CoreError('saddle-unmeasured', { saddle: saddle.name });
 		const tracings = await listTracings(db, horse.id);
-		const on = seatableDay(tracings);
+		const days = seatableDays(tracings);
+		const on = days.find((d) => until === undefined || d <= until);
 		if (on === undefined) throw new CoreError('too-few-cuts', { cuts: 0 });
 		const shims: ShimSet = {
 			front_near: front,
@@ -30,7 +45,8 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
 			saddle: saddle.measures,
 			bearsMm: saddle.bearingMm ?? USUAL_BEARS_MM,
 			padMm,
+			muscleMm,
 			shims
 		});
-		return { on, seat };
+		return { on, muscleMm, days: days.slice(0, MOST_DAYS), seat };
 	});

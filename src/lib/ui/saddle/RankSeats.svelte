@@ -3,15 +3,26 @@
 	import { CONDITION_WORDS } from '$words/index.js';
 
 	interface Props {
-		saddleId: string;
-		horses: readonly { readonly id: string; readonly name: string }[];
-		onchoose: (horseId: string) => void;
+		question: string;
+		/** What the button says: how many are seated. */
+		act: string;
+		/** One saddle on one horse each; named by what differs. */
+		pairs: readonly Pair[];
+		/** Said of those that could not be seated. */
+		unseated: string;
+		onchoose?: (id: string) => void;
 	}
-	const { saddleId, horses, onchoose }: Props = $props();
-
-	interface Ranked {
+	interface Pair {
 		readonly id: string;
 		readonly name: string;
+		readonly horseId: string;
+		readonly saddleId: string;
+		/** Where to see it, where nothing is chosen here. */
+		readonly href?: string;
+	}
+	const { question, act, pairs, unseated, onchoose }: Props = $props();
+
+	interface Ranked extends Pair {
 		readonly seat: MeasuredSeat;
 	}
 	let ranked = $state.raw<readonly Ranked[]>([]);
@@ -26,12 +37,14 @@
 	};
 	async function rank() {
 		[asking, done, ranked, left] = [true, 0, [], []];
-		for (const horse of horses) {
-			const response = await fetch(`/api/horses/${horse.id}/measured?saddle=${saddleId}`).catch(() => undefined);
+		for (const pair of pairs) {
+			const response = await fetch(`/api/horses/${pair.horseId}/measured?saddle=${pair.saddleId}`).catch(
+				() => undefined
+			);
 			if (response?.ok) {
 				const { seat } = (await response.json()) as { seat: MeasuredSeat };
-				ranked = [...ranked, { ...horse, seat }].sort(order);
-			} else left = [...left, horse.name];
+				ranked = [...ranked, { ...pair, seat }].sort(order);
+			} else left = [...left, pair.name];
 			done++;
 		}
 		asking = false;
@@ -39,15 +52,18 @@
 </script>
 
 <section class="sheet" aria-labelledby="rank-head">
-	<h2 id="rank-head">Which horse does it sit best on?</h2>
+	<h2 id="rank-head">{question}</h2>
 	<button type="button" class="btn" disabled={asking} onclick={() => void rank()}
-		>{asking ? `${done} of ${horses.length}` : `Seat it on all ${horses.length}`}</button
+		>{asking ? `${done} of ${pairs.length}` : act}</button
 	>
 	{#if ranked.length > 0}
 		<ol>
 			{#each ranked as r (r.id)}
 				<li>
-					<button type="button" class="link" onclick={() => onchoose(r.id)}>{r.name}</button>:
+					{#if onchoose}<button type="button" class="link" onclick={() => onchoose(r.id)}>{r.name}</button>{:else}<a
+							class="link"
+							href={r.href}>{r.name}</a
+						>{/if}:
 					{r.seat.conditions.map((c) => (c === 'fits' ? 'no fault stands out' : CONDITION_WORDS[c])).join('; ')};
 					{Math.round(100 * r.seat.contactShare)}% of it carries, unevenness {Math.round(100 * r.seat.unevenness)}
 				</li>
@@ -55,7 +71,7 @@
 		</ol>
 	{/if}
 	{#if left.length > 0}<p class="quiet">
-			Not seated, as no two stations were traced on one day: {left.join(', ')}.
+			{unseated}: {left.join(', ')}.
 		</p>{/if}
 	<p class="quiet">A shortlist before anyone lifts a saddle; the hand decides.</p>
 </section>

@@ -1,0 +1,26 @@
+import { frameAtApex, makeCurve, type Curve } from '../curve/index.js';
+import { muscleAlong } from './ownLimits.js';
+
+/** Muscle lies little over the bone at the top, most from here down, mm below it. */
+const FULL_FROM_MM = 40;
+
+/** The most muscle at the withers that is thought of, mm a side: a back that changes by more is another back. */
+export const MOST_MUSCLE_MM = 12;
+
+/**
+ * A cut with so many mm of half-width more (or less, below 0) of muscle at the withers, fading to the rear as far as
+ * the cut lies behind the blade. Its top stays where it is.
+ */
+export function muscled(curve: Curve, sMm: number, mm: number): Curve {
+	if (mm === 0) return curve;
+	const { xMm, yMm } = frameAtApex(curve);
+	const here = mm * muscleAlong(sMm);
+	return makeCurve(
+		Array.from(xMm, (x, i) => {
+			const depth = -(yMm[i] as number);
+			const out = here * Math.min(1, Math.max(0, depth / FULL_FROM_MM));
+			// No flank goes past the middle.
+			return [Math.sign(x) * Math.max(0, Math.abs(x) + out), yMm[i] as number] as const;
+		})
+	);
+}
