@@ -7,6 +7,8 @@ import { openBrowser } from '../../scripts/lib/browser.mjs';
 import { tables } from '../../src/lib/server/db/index.js';
 import { browserCookies, serverUrl, signedIn, type Client } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
+import { heldOnDevice } from '../support/device.js';
+import { eventually } from '../support/eventually.js';
 import { PHOTOS } from '../support/pictures.js';
 import { openWire, type Wire } from '../support/proxy.js';
 import { visitBody } from '../support/visits.js';
@@ -69,7 +71,7 @@ describe('nothing that was entered is lost', function () {
 		expect(await page.getByLabel('Note').inputValue()).to.equal('shifted once');
 		await page.getByLabel('Note').fill('shifted twice');
 		await page.locator('#kp-near-60').fill('71');
-		await page.waitForTimeout(300);
+		await page.waitForTimeout(1000);
 		page.on('dialog', (d) => void d.accept());
 		await page.reload();
 		await page.getByText('An unsaved visit was found').waitFor();
@@ -91,7 +93,7 @@ describe('nothing that was entered is lost', function () {
 			.locator('input[type=file]')
 			.setInputFiles({ name: 'a.jpg', mimeType: 'image/jpeg', buffer: readFileSync(`${PHOTOS}/p0000.jpg`) });
 		await page.getByRole('button', { name: /a\.jpg/ }).waitFor();
-		await page.waitForTimeout(300);
+		await page.waitForTimeout(1000);
 		const asked: string[] = [];
 		let answer: 'accept' | 'dismiss' = 'accept';
 		page.on('dialog', (d) => {
@@ -103,8 +105,7 @@ describe('nothing that was entered is lost', function () {
 		await page.getByText('1 sheet not kept yet').waitFor();
 		answer = 'dismiss';
 		await page.getByRole('link', { name: 'Saddles' }).click();
-		await page.waitForTimeout(300);
-		expect(asked.length).to.be.at.least(1);
+		await eventually(async () => asked.length > 0);
 		expect(new URL(page.url()).pathname).to.contain('/visits/new');
 	});
 
@@ -133,10 +134,7 @@ describe('nothing that was entered is lost', function () {
 
 	it('without a connection the desk opens from the walk, takes tracings, and they are saved when it is back', async () => {
 		await page.goto(`${wire.url}/horses/${horseId}`);
-		for (let i = 0; i < 150; i++) {
-			if (await page.evaluate(async (p) => Boolean(await caches.match(p)), `/horses/${horseId}/visits/new`)) break;
-			await page.waitForTimeout(100);
-		}
+		await heldOnDevice(page, `/horses/${horseId}/visits/new`);
 		await wire.cut();
 		await page.goto(desk());
 		await widths(page, 0);

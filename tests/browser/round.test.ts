@@ -60,7 +60,7 @@ describe('the round, the report on paper, and keys', function () {
 		await page.mouse.move(...at(0));
 		await page.mouse.down();
 		for (let i = 1; i <= 12; i++) await page.mouse.move(...at(i / 12));
-		await page.waitForTimeout(300);
+		await page.waitForTimeout(1000);
 		await page.mouse.up();
 		await eventually(async () => (await answers(id)).length === 1);
 		await page.getByRole('status').filter({ hasText: 'Samphire:' }).waitFor();

@@ -7,6 +7,7 @@ import { foldEntries, disagreements, type Entry } from '../../src/core/visit/ind
 import { browserCookies } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
 import { heldOnDevice } from '../support/device.js';
+import { eventually } from '../support/eventually.js';
 import { openWire, type Wire } from '../support/proxy.js';
 
 const PNG = Buffer.from(
@@ -197,8 +198,7 @@ describe('the walk on a phone', function () {
 	});
 
 	async function expectSent(visitId: string, count: number): Promise<void> {
-		for (let i = 0; i < 100 && (await entriesOf(visitId)).length < count; i++)
-			await new Promise((r) => setTimeout(r, 50));
+		await eventually(async () => (await entriesOf(visitId)).length >= count);
 		expect(await entriesOf(visitId)).to.have.length(count);
 	}
 

@@ -8,6 +8,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { tables } from '../../src/lib/server/db/index.js';
 import { clientAt, cookieOf, serverUrl, signedIn, type Client } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
+import { eventually } from '../support/eventually.js';
 import { batchBody, noteBody, rideBody, visitBody } from '../support/visits.js';
 
 const databaseUrl = (): string => process.env['ZT_TEST_DATABASE'] as string;
@@ -222,7 +223,7 @@ describe('a database that falters', () => {
 describe('a server that is told to end', () => {
 	it('finishes what is under way', async function () {
 		// The real program with a handler that takes its time.
-		const slow = `import http from 'node:http'; export const handler = (q, s) => setTimeout(() => s.end('done'), 600);`;
+		const slow = `import http from 'node:http'; export const handler = (q, s) => { console.log('asked'); setTimeout(() => s.end('done'), 600); };`;
 		const folder = `${process.env['TMPDIR'] ?? '/tmp'}/zt-slow-${process.pid}`;
 		const { mkdirSync, rmSync, writeFileSync } = await import('node:fs');
 		mkdirSync(folder, { recursive: true });
@@ -240,8 +241,11 @@ describe('a server that is told to end', () => {
 					if (found) resolve(found);
 				})
 			);
+			let asked = 0;
+			child.stdout.on('data', (said: Buffer) => (asked += said.toString().split('\n').length - 1));
 			const under = Array.from({ length: 100 }, () => fetch(`http://127.0.0.1:${port}/`).then((r) => r.text()));
-			await new Promise((resolve) => setTimeout(resolve, 200));
+			// All are under way before it is told: how soon that is hangs on the machine.
+			await eventually(async () => asked >= under.length);
 			const ended = new Promise((resolve) => child.once('exit', resolve));
 			child.kill('SIGTERM');
 			expect(new Set(await Promise.all(under))).to.deep.equal(new Set(['done']));

@@ -189,10 +189,10 @@ describe('reminders by mail', () => {
 		const mails = () => db.select().from(tables.mailbox).where(eq(tables.mailbox.to, reader.email));
 		try {
 			await boss.send('hour', {});
-			await eventually(async () => (await mails()).length > 0, 40);
+			await eventually(async () => (await mails()).length > 0, 120);
 			await boss.send('remind', { personId: reader.id, day: daysFrom(0) });
 			await boss.send('remind', { personId: idle.id, day: daysFrom(0) });
-			await eventually(async () => (await boss.getQueueSize('remind')) === 0, 30);
+			await eventually(async () => (await boss.getQueueSize('remind')) === 0, 120);
 			await new Promise((resolve) => setTimeout(resolve, 500));
 			const got = await mails();
 			expect(got).to.have.length(1);

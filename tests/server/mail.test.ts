@@ -65,7 +65,7 @@ describe('mail by a server that refuses, or is away', function () {
 		await listen(mail.server);
 		// Nobody who makes an account waits for the mail server.
 		expect(await signUp('refused@saltings.example')).to.equal(303);
-		await eventually(async () => mail.taken.length > 0, 60);
+		await eventually(async () => mail.taken.length > 0, 120);
 		await new Promise((resolve) => setTimeout(resolve, 1000));
 		expect([mail.tries(), mail.taken.length]).to.deep.equal([3, 1]);
 		expect(mail.taken[0])
@@ -79,7 +79,7 @@ describe('mail by a server that refuses, or is away', function () {
 		await new Promise((resolve) => setTimeout(resolve, 1500));
 		const mail = mailServer({ times: 0 });
 		await listen(mail.server);
-		await eventually(async () => mail.taken.length > 0, 60);
+		await eventually(async () => mail.taken.length > 0, 120);
 		expect(mail.taken[0]).to.contain('away@saltings.example');
 		await close(mail.server);
 	});

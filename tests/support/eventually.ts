@@ -2,8 +2,8 @@ import { eq } from 'drizzle-orm';
 import { tables } from '../../src/lib/server/db/index.js';
 import { database } from './database.js';
 
-/** Waits for what happens by itself in its own time; fails after ten seconds, or so many. */
-export async function eventually(holds: () => Promise<boolean>, seconds = 10): Promise<void> {
+/** Waits for what happens by itself in its own time; fails after a minute, or so many seconds: a machine may be busy. */
+export async function eventually(holds: () => Promise<boolean>, seconds = 60): Promise<void> {
 	for (let i = 0; i < 10 * seconds; i++) {
 		if (await holds()) return;
 		await new Promise((resolve) => setTimeout(resolve, 100));

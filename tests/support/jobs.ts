@@ -26,7 +26,7 @@ export const jobOf = async (who: Client, id: string): Promise<JobAnswer> =>
 
 /** Waits until a job has ended. */
 export async function ended(who: Client, id: string): Promise<JobAnswer> {
-	await eventually(async () => !['waiting', 'working'].includes((await jobOf(who, id)).state), 60);
+	await eventually(async () => !['waiting', 'working'].includes((await jobOf(who, id)).state), 120);
 	return jobOf(who, id);
 }
 
