@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { redirect, type Handle, type HandleServerError, type RequestEvent, type ServerInit } from '@sveltejs/kit';
 import { building } from '$app/environment';
 import { CoreError } from '$core/errors/index.js';
+import { METRIC } from '$core/units/index.js';
 import { errorSentence } from '$words/index.js';
 import { overHttps } from '$lib/server/access/cookies.js';
 import { personOf } from '$lib/server/access/signIn.js';
@@ -12,6 +13,7 @@ import { startWorking } from '$lib/server/jobs/index.js';
 import { logError, logLine } from '$lib/server/log.js';
 import { countRequest } from '$lib/server/metrics.js';
 import { remembered } from '$lib/server/pageMemory.js';
+import { readIn } from '$lib/server/readersMeasures.js';
 import { admissionOf, asPerson, NOBODY } from '$lib/server/records/index.js';
 
 const OPEN_PATHS = new Set([
@@ -103,6 +105,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 	const theme = event.cookies.get('zt-theme');
 	event.locals.theme = theme === 'paper' || theme === 'stable' ? theme : undefined;
 	event.locals.scope = NOBODY;
+	event.locals.measures = METRIC;
 	event.locals.today = todayFor(event.cookies.get(ZONE_COOKIE), new Date());
 	if (building) return resolve(event);
 	let refusal: CoreError | undefined;
@@ -119,7 +122,7 @@ export const handle: Handle = async ({ event, resolve }) => {
 	if (refusal?.code === 'not-signed-in' && wantsPage(event))
 		redirect(303, `/sign-in?to=${encodeURIComponent(event.url.pathname + event.url.search)}`);
 	if (refusal) return told(event, wantsPage(event) ? refusalPage(refusal) : refusalJson(refusal), began);
-	const response = await asPerson(event.locals.person?.id ?? '', async () =>
+	const drawn = () =>
 		remembered(event, event.locals.snapshot, async () =>
 			resolve(event, {
 				transformPageChunk: ({ html }) =>
@@ -128,8 +131,8 @@ export const handle: Handle = async ({ event, resolve }) => {
 						event.locals.theme ? `data-theme="${event.locals.theme}"` : 'data-theme="paper"'
 					)
 			})
-		)
-	);
+		);
+	const response = await asPerson(event.locals.person?.id ?? '', () => readIn(event.locals.measures, drawn));
 	return told(event, response, began);
 };
 

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import '../app.css';
+	import { browser } from '$app/environment';
 	import { page } from '$app/state';
 	import { onMount } from 'svelte';
 	import { CircleUserRound, LogOut, Moon, Sun } from '@lucide/svelte';
@@ -7,9 +8,12 @@
 	import { PLACES } from '$lib/ui/places.js';
 	import { toggleTheme } from '$lib/ui/theme.js';
 	import SyncMark from '$lib/ui/offline/SyncMark.svelte';
+	import { measuresFrom } from '$words/index.js';
 	import type { LayoutProps } from './$types.js';
 
 	const { data, children }: LayoutProps = $props();
+	// On the server each request has its own.
+	if (browser) measuresFrom(() => data.measures);
 	const LINKS = PLACES.filter((p) => p.bar);
 	const YEAR_SECONDS = 31_536_000;
 	/** So that today is today where the person is, on the server too. */

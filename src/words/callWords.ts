@@ -1,21 +1,23 @@
 import type { Call, JoinedCall, MeasureNext, NextStep, Reason, Verdict } from '../core/call/index.js';
 import type { Baseline } from '../core/change/index.js';
 import type { LongLineMeasures } from '../core/curve/index.js';
+import { bodyLengthWords, lengthNumber, lengthUnit, lengthWords, plusMinusWords, signedWords } from './measures.js';
 import { readingSentence } from './readingWords.js';
 
 type Data = Reason['data'];
 
 const sideWord = (side: unknown): string =>
 	side === 'both' ? 'Both sides' : side === 'near' ? 'Near side' : 'Off side';
-const mm = (v: unknown): string => Number(v).toFixed(1);
-const signed = (v: unknown): string => `${Number(v) > 0 ? '+' : '−'}${Math.abs(Number(v)).toFixed(1)}`;
+const mm = (v: unknown): string => lengthWords(Number(v), 1);
+const give = (d: Data): string => `${lengthNumber(Number(d['mm']), 1)} ± ${mm(d['plusMinusMm'])}`;
+const limit = (d: Data): string => `limit ${lengthNumber(Number(d['limitMm']))}`;
 
 /** An interval that holds no change at all is no more than likely. */
 const probably = (d: Data): string => (Number(d['plusMinusMm']) >= Number(d['mm']) ? 'probably ' : '');
 
 /** One change of shape as it is said everywhere: the estimate with its doubt, and whether it could be none. */
 export function changeWords(c: { readonly mm: number; readonly sdMm: number; readonly real: boolean }): string {
-	const size = `${signed(c.mm)} ± ${(1.96 * c.sdMm).toFixed(1)} mm`;
+	const size = plusMinusWords(c.mm, 1.96 * c.sdMm);
 	return c.real ? size : `${size}, could be none`;
 }
 
@@ -29,33 +31,34 @@ const CAUSE_WORD: Readonly<Record<string, string>> = {
 };
 
 /** A figure that did not move is said too: it speaks for muscle. */
-const moved = (value: unknown, digits: number, unit: string): string =>
-	Number(value) === 0
-		? 'as it was'
-		: `${Number(value) > 0 ? 'up' : 'down'} ${Math.abs(Number(value)).toFixed(digits)}${unit}`;
+const moved = (value: unknown, size: (v: number) => string): string =>
+	Number(value) === 0 ? 'as it was' : `${Number(value) > 0 ? 'up' : 'down'} ${size(Math.abs(Number(value)))}`;
 
 function bodyWords(d: Data): string[] {
 	const said: string[] = [];
-	if (d['weightPercent'] !== undefined) said.push(`weight by tape ${moved(d['weightPercent'], 0, '%')}`);
-	if (d['conditionScore'] !== undefined) said.push(`condition score ${moved(d['conditionScore'], 1, '')}`);
-	if (d['withersCm'] !== undefined) said.push(`withers ${moved(d['withersCm'], 0, ' cm')}`);
+	if (d['weightPercent'] !== undefined)
+		said.push(`weight by tape ${moved(d['weightPercent'], (v) => `${v.toFixed(0)}%`)}`);
+	if (d['conditionScore'] !== undefined)
+		said.push(`condition score ${moved(d['conditionScore'], (v) => v.toFixed(1))}`);
+	if (d['withersCm'] !== undefined)
+		said.push(`withers ${moved(d['withersCm'], (v) => bodyLengthWords(Math.round(v)))}`);
 	return said;
 }
 
 const REASONS: Readonly<Record<string, (d: Data) => string>> = {
 	'front-lost': (d) =>
-		`${sideWord(d['side'])} at ${d['station']} ${probably(d)}lost ${mm(d['mm'])} ± ${mm(d['plusMinusMm'])} mm since the fit mark (limit ${d['limitMm']})`,
+		`${sideWord(d['side'])} at ${d['station']} ${probably(d)}lost ${give(d)} since the fit mark (${limit(d)})`,
 	'front-gained': (d) =>
-		`${sideWord(d['side'])} at ${d['station']} ${probably(d)}gained ${mm(d['mm'])} ± ${mm(d['plusMinusMm'])} mm since the fit mark (limit ${d['limitMm']})`,
-	'no-real-change': (d) => `No real change seen; these tracings would show ${mm(d['detectableMm'])} mm`,
+		`${sideWord(d['side'])} at ${d['station']} ${probably(d)}gained ${give(d)} since the fit mark (${limit(d)})`,
+	'no-real-change': (d) => `No real change seen; these tracings would show ${mm(d['detectableMm'])}`,
 	'small-real-change': (d) =>
-		`${sideWord(d['side'])} at ${d['station']} changed ${signed(d['mm'])} ± ${mm(d['plusMinusMm'])} mm: real, but inside the limit`,
-	'sides-apart': (d) => `The sides moved ${mm(d['mm'])} mm apart (limit ${d['limitMm']})`,
+		`${sideWord(d['side'])} at ${d['station']} changed ${plusMinusWords(Number(d['mm']), Number(d['plusMinusMm']))}: real, but inside the limit`,
+	'sides-apart': (d) => `The sides moved ${mm(d['mm'])} apart (${limit(d)})`,
 	'sudden-step': () => 'The change came suddenly',
-	'too-noisy': (d) => `Too noisy to be sure: under ${mm(d['detectableMm'])} mm cannot be told from tracing error`,
+	'too-noisy': (d) => `Too noisy to be sure: under ${mm(d['detectableMm'])} cannot be told from tracing error`,
 	'tracing-left-out': (d) =>
 		`${d['count']} clumsy tracing${Number(d['count']) > 1 ? 's' : ''} left out, kept on record`,
-	'other-side-within': (d) => `${sideWord(d['side'])} within limits (${signed(d['mm'])} mm)`,
+	'other-side-within': (d) => `${sideWord(d['side'])} within limits (${signedWords(Number(d['mm']))})`,
 	'cause-local-loss': () => 'Lost in front, less behind: muscle, not condition',
 	'cause-local-gain': () => 'Gained in front, less behind: muscle, not condition',
 	'cause-one-sided': () => 'One side only: lameness, a crooked load or a slipping saddle come to mind',
@@ -95,21 +98,21 @@ export function baselineSentence({ wasted, sure, hollowMm }: Baseline): string |
 	if (!wasted) return undefined;
 	const side = (name: 'near' | 'off'): string[] => {
 		const hollow = hollowMm[name];
-		return hollow === undefined ? [] : [`${name} ${mm(hollow)}`];
+		return hollow === undefined ? [] : [`${name} ${lengthNumber(hollow, 1)}`];
 	};
-	return `This back was hollow behind the blade on that day (${[...side('near'), ...side('off')].join(', ')} mm; ${surenessWords(sure)}): the mark is no target, and muscle that comes back is progress. Why it wasted is a matter for a vet.`;
+	return `This back was hollow behind the blade on that day (${[...side('near'), ...side('off')].join(', ')} ${lengthUnit()}; ${surenessWords(sure)}): the mark is no target, and muscle that comes back is progress. Why it wasted is a matter for a vet.`;
 }
 
 /** What a long line says, in one line. */
 export function longLineWords({ rockMm, radiusMm, lowAtMm, turnDeg, toMm }: LongLineMeasures): string {
 	const rock =
 		rockMm > 1
-			? `rock ${rockMm.toFixed(0)} mm${radiusMm === undefined ? '' : ` (radius ${(radiusMm / 1000).toFixed(1)} m)`}`
+			? `rock ${lengthWords(rockMm)}${radiusMm === undefined ? '' : ` (radius ${(radiusMm / 1000).toFixed(1)} m)`}`
 			: rockMm < -1
-				? `rises ${(-rockMm).toFixed(0)} mm in the middle`
+				? `rises ${lengthWords(-rockMm)} in the middle`
 				: 'runs straight';
-	const low = lowAtMm === undefined ? 'no low point inside it' : `lowest ${Math.round(lowAtMm)} mm behind the blade`;
-	return `${rock}, ${low}, turns ${turnDeg.toFixed(0)}° behind the withers (to ${toMm} mm)`;
+	const low = lowAtMm === undefined ? 'no low point inside it' : `lowest ${lengthWords(lowAtMm)} behind the blade`;
+	return `${rock}, ${low}, turns ${turnDeg.toFixed(0)}° behind the withers (to ${lengthWords(toMm)})`;
 }
 
 /** What came back since a hollow back was marked as fitted; undefined where nothing has, or it was not hollow. */

@@ -38,7 +38,7 @@ export const PLACE_WORDS: Readonly<Record<Place, string>> = {
 };
 export const ROOM_WORDS: Readonly<Record<Room, string>> = {
 	'three-two': 'three fingers on top, two beside',
-	'all-round': 'the same all round, 50 mm at least'
+	'all-round': 'the same all round, {50 mm} at least'
 };
 export const RIDER_ROOM_WORDS: Readonly<Record<RiderRoom, string>> = {
 	2: 'two fingers with the rider up',
@@ -125,7 +125,7 @@ export const CHECK_WORDS: Readonly<Record<CheckId, CheckWords>> = {
 	length: {
 		name: 'Length',
 		how: 'Where does the bearing surface begin and end, against the dots on blade and last rib?',
-		limit: 'Never past the last rib. A few mm are tolerable, a finger (25 mm) is too long.'
+		limit: 'Never past the last rib. A little is tolerable, a finger ({25 mm}) is too long.'
 	},
 	skirts: { name: 'Skirts', how: 'Look at the skirts against flank and hip.', limit: 'Clear of both.' },
 	'panel-spread': {
@@ -203,7 +203,7 @@ const ANSWERS: Readonly<Record<string, string>> = {
 	'rolls-forward': 'rolls forward',
 	'rolls-back': 'rolls back',
 	inside: 'inside the last rib',
-	'few-mm-over': 'a few mm over',
+	'few-mm-over': 'a little over',
 	'finger-over': 'a finger over',
 	clear: 'clear',
 	touch: 'touch',
@@ -289,4 +289,4 @@ export const ADVICE_WORDS: Readonly<Record<string, string>> = {
 };
 export const SHIM_NEVER = 'No shim rescues a saddle that is too narrow, sits on an open sore, or is twisted.';
 export const SHIM_CARE =
-	'Use it slightly thinner than the gap, in steps of about 3 mm. Check both sides again after. Foam packs down under load. Take shims out as the muscle returns.';
+	'Use it slightly thinner than the gap, in steps of about {3 mm}. Check both sides again after. Foam packs down under load. Take shims out as the muscle returns.';

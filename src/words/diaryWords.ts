@@ -1,5 +1,6 @@
 import type { ChangedSince, DiaryItem } from '../core/diary/index.js';
 import { CHECK_WORDS, STAGE_WORDS } from './checkWords.js';
+import { plusMinusWords, signedNumber } from './measures.js';
 import { signLine, placeWords } from './signWords.js';
 import { setupChangeWords } from './setupWords.js';
 import { ASKED_WORDS, SEEN_WORDS } from './visitWords.js';
@@ -26,14 +27,12 @@ export function diaryWords({ code, what }: Pick<DiaryItem, 'code' | 'what'>): st
 	}
 }
 
-const signed = (mm: number): string => `${mm < 0 ? '−' : '+'}${Math.abs(mm).toFixed(1)}`;
-
 /** What is other than at the visit before, one thing a line. */
 export function changedLines(c: ChangedSince): string[] {
 	return [
 		...c.front.map(
 			({ side, thenMm, nowMm, sdMm }) =>
-				`T8 ${side}: ${signed(thenMm)} then, ${signed(nowMm)} ± ${(1.96 * sdMm).toFixed(1)} mm now`
+				`T8 ${side}: ${signedNumber(thenMm)} then, ${plusMinusWords(nowMm, 1.96 * sdMm)} now`
 		),
 		...c.fingers.map(
 			({ check, stage, side, then, now }) =>

@@ -1,4 +1,5 @@
 import type { Problem } from '../core/errors/index.js';
+import { bodyLengthWords, lengthUnit, lengthWords, stretchWords, weightWords } from './measures.js';
 
 type Data = Problem['data'];
 
@@ -28,7 +29,8 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'password-length': (d) =>
 		`A password has ${d['least']} characters or more, up to ${d['most']}. A few words in a row are easy to keep.`,
 	'wrong-password': () => 'The present password does not match. Type it again.',
-	'bad-fingers': () => 'Those finger widths cannot be right. Measure 2, 3 and 4 stacked fingers again, in mm.',
+	'bad-fingers': () =>
+		`Those finger widths cannot be right. Measure 2, 3 and 4 stacked fingers again, in ${lengthUnit()}.`,
 	'not-a-number': (d) =>
 		`“${d['value']}” in column ${d['column']} is not a number. Correct that cell; 12.5 and 12,5 are both read.`,
 	'bad-number': (d) =>
@@ -40,7 +42,8 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'on-after-last': (d) => `${d['on']} lies after the last tracing, ${d['last']}. Ask for a day up to then.`,
 	'on-not-after-fit': (d) =>
 		`${d['on']} does not lie after the fitted day, ${d['fitDay']}. Trace again, or ask for a later day.`,
-	'bad-bears': (d) => `${d['mm']} mm cannot be the bearing length. Give ${d['least']} to ${d['most']} mm.`,
+	'bad-bears': (d) =>
+		`${lengthWords(Number(d['mm']))} cannot be the bearing length. Give ${stretchWords(Number(d['least']), Number(d['most']))}.`,
 	'out-of-range': (d) =>
 		`Point ${d['point']} lies more than ${d['limitMm']} mm out. Check the units: millimetres are wanted.`,
 	'too-few-points': (d) =>
@@ -49,14 +52,15 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'points-out-of-order': (d) =>
 		`Point ${d['point']} jumps back. Put the points of one tracing in order from the near side to the off side.`,
 	'looks-like-other-unit': (d) =>
-		`The whole line is only ${d['widthMm']} wide: it looks like ${d['unit'] === 'inch' ? 'inches' : 'centimetres'}. Convert it to millimetres.`,
+		`The whole line is only ${d['widthMm']} wide: it looks like ${d['unit'] === 'inch' ? 'inches' : 'centimetres'}. Convert it to millimetres, or say its unit where it is read.`,
 	'upside-down': () => 'The line is upside down: y must grow upward, with the withers on top. Change the sign of y.',
 	'curve-too-flat': (d) =>
-		`The line rises only ${d['archMm']} mm: that is no cut across a back. Check that the right line was read.`,
-	'bad-depth': (d) => `A depth of ${d['depthMm']} mm cannot be right. Depths run from 1 to 400 mm below the top.`,
+		`The line rises only ${lengthWords(Number(d['archMm']))}: that is no cut across a back. Check that the right line was read.`,
+	'bad-depth': (d) =>
+		`A depth of ${lengthWords(Number(d['depthMm']))} cannot be right. Depths run from ${stretchWords(1, 400)} below the top.`,
 	'bad-width': (d) =>
-		`${d['widthMm']} mm on the ${d['side']} side at ${d['depthMm']} mm depth cannot be right. Half-widths run from 1 to 500 mm.`,
-	'doubled-depth': (d) => `Depth ${d['depthMm']} mm stands twice. Keep one.`,
+		`${lengthWords(Number(d['widthMm']))} on the ${d['side']} side at ${lengthWords(Number(d['depthMm']))} depth cannot be right. Half-widths run from ${stretchWords(1, 500)}.`,
+	'doubled-depth': (d) => `Depth ${lengthWords(Number(d['depthMm']))} stands twice. Keep one.`,
 	'too-few-depths': () => 'Type half-widths at two depths or more on each side.',
 	'doubled-repeat': (d) =>
 		`${d['station']} repeat ${d['repeat']} of ${d['day']} stands twice. Number the second one anew; neither was kept.`,
@@ -84,18 +88,18 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'no-visit-at-fit': (d) =>
 		`No tracing within ${d['reachDays']} days of the fit mark on ${d['fitted']}; the nearest is from ${d['nearest']}. Trace on the day of fitting, or move the fit mark.`,
 	'fit-day-short': (d) =>
-		`The tracings of ${d['fitDay']} do not reach 60 to 120 mm below the top on both sides. Trace further down.`,
+		`The tracings of ${d['fitDay']} do not reach ${stretchWords(60, 120)} below the top on both sides. Trace further down.`,
 	'unknown-command': (d) =>
 		`“${d['command']}” is not a command. There are: measure, watch, trace, hands, seat, slice, export, import.`,
 	'bad-case': (d) => `The case cannot be read: ${d['why']}. "zt hands --list" shows every check with its values.`,
 	'bad-answer': (d) => `“${d['check']}” cannot be ${d['value']}. Use one of: ${d['wanted']}.`,
 	'bad-option': (d) => `${d['option']} is missing or not understood. ${d['usage']}`,
 	'file-unreadable': (d) => `${d['file']} cannot be read. Check its name and that it is there.`,
-	'bad-tape': (d) => `${d['cm']} cm cannot be the ${d['what']} of a horse. Read the tape again, in cm.`,
+	'bad-tape': (d) => `${bodyLengthWords(Number(d['cm']))} cannot be the ${d['what']} of a horse. Read the tape again.`,
 	'bad-load': (d) =>
 		d['field'] !== undefined
 			? `${d['field']}: ${d['why']}. Give one load at least, each W_N of 0 or more, in all more than 0 N.`
-			: `${d['kg']} kg cannot be right for rider and tack. Give 0 to 300 kg.`,
+			: `${weightWords(Number(d['kg']))} cannot be right for rider and tack. Give 0 to ${weightWords(300)}.`,
 	'bad-json': (d) => `The case cannot be read: ${d['why'] ?? 'it is no JSON object'}. Send one JSON object.`,
 	missing: (d) => `${d['field']} is missing. A case needs a back and a saddle, each with its sections.`,
 	'bad-param': (d) => `${d['field']}: ${d['why']}. Look at the ranges in the description of the format.`,
@@ -107,9 +111,11 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 			? 'The saddle would have to lean more than is a seat. Look whether it is upside down or the units differ.'
 			: 'The weight lies outside what can carry it. Look at where the load stands.',
 	'no-convergence': (d) => `No balance was found in ${d['steps']} steps. Look for a saddle that hardly touches.`,
-	'bad-horse-weight': (d) => `${d['kg']} kg cannot be the weight of a horse. Take girth and length again.`,
+	'bad-horse-weight': (d) =>
+		`${weightWords(Number(d['kg']))} cannot be the weight of a horse. Take girth and length again.`,
 	'bad-condition': (d) => `${d['score']} is not a condition score. It runs from 1 to 9, halves allowed.`,
-	'bad-pad': (d) => `A pad of ${d['thicknessMm']} mm on a slope of ${d['slopeDeg']}° cannot be right.`,
+	'bad-pad': (d) =>
+		`A pad of ${lengthWords(Number(d['thicknessMm']))} on a slope of ${d['slopeDeg']}° cannot be right.`,
 	'unknown-field': (d) => `“${d['field']}” is no part of a visit. Update the program on this device.`,
 	'bad-value': (d) => `“${d['field']}” cannot hold that: ${d['why']}. Tap it again; the rest was kept.`,
 	'entry-changed': (d) => `“${d['field']}” was sent before with another value. Both are kept; tap it again.`,
@@ -173,17 +179,17 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'mesh-no-back': (d) =>
 		`The scan is ${d['longest']} long in its own unit: no back in mm, cm, m or inches. Cut it to the back and export it again.`,
 	'long-line-short': (d) =>
-		`The long line reaches ${d['reachesMm']} mm behind the blade mark; it must begin there and reach ${d['leastMm']} mm at least.`,
+		`The long line reaches ${lengthWords(Number(d['reachesMm']))} behind the blade mark; it must begin there and reach ${lengthWords(Number(d['leastMm']))} at least.`,
 	'saddle-unmeasured': (d) => `Nobody has traced the underside of ${d['saddle']} yet. Three tracings of it are enough.`,
 	'saddle-section': (d) =>
-		`The ${d['place']} tracing reaches ${d['reachMm']} mm out, the channel ends at ${d['innerMm']} mm: no bar is left between. Trace further out, or correct the channel.`,
+		`The ${d['place']} tracing reaches ${lengthWords(Number(d['reachMm']))} out, the channel ends at ${lengthWords(Number(d['innerMm']))}: no bar is left between. Trace further out, or correct the channel.`,
 	'too-few-cuts': (d) =>
 		`A back needs cuts at two stations at least; this day has ${d['cuts']}. Trace T8, T13 and T18 on one day.`,
 	'ruler-line': (d) => `The ruler said something that is not understood (${d['why']}). Switch it off and on again.`,
 	'ruler-silent': () => 'The ruler says nothing. Is it switched on, charged and in reach?',
 	'ruler-gap': (d) =>
 		`${d['sensors']} sensors in a row do not answer: the shape between them is not known. Trace on paper instead.`,
-	'station-outside': (d) => `At s = ${d['sMm']} mm the scan has no back. Choose a place on it.`,
+	'station-outside': (d) => `At ${lengthWords(Number(d['sMm']))} the scan has no back. Choose a place on it.`,
 	'sheet-too-slow': () => 'This picture took too long to read. Take it again with the phone’s usual size.',
 	'scan-too-slow': () => 'This scan took too long. Thin it out to under a million triangles and open it again.',
 	'scan-lost': () => 'This scan is too much for this device. Thin it out, or open it on another.',

@@ -83,8 +83,8 @@ export const HELP = {
 				text: 'Signs that are a vet’s: an open sore, heat and swelling, a strong answer, one side wasting. Never from shape alone.'
 			},
 			{
-				head: '−5.2 ± 1.5 mm',
-				text: 'Each side of the front is 5.2 mm narrower than on the fitted day, and 95 times in 100 the truth lies between 3.7 and 6.7. “Could be none” means what it says.'
+				head: '−5 ± 2',
+				text: 'Each side of the front is {5 mm} narrower than on the fitted day, and 95 times in 100 the truth lies between {3 mm} and {7 mm}. “Could be none” means what it says.'
 			},
 			{
 				head: 'Since the fit mark',
@@ -110,10 +110,10 @@ export const GLOSSARY: readonly (readonly [word: string, means: string])[] = [
 	],
 	['cut', 'the outline across the back at a station'],
 	['tracing, repeat', 'one drawing of a cut; another of the same cut on the same day'],
-	['half-width', 'from the line straight down from the top out to the back, at a depth under the top, in mm'],
+	['half-width', 'from the line straight down from the top out to the back, at a depth under the top'],
 	[
 		'bearing band',
-		'the stretch of the cut, 60 to 120 mm under its top, that the saddle lies on: its mean half-width is what is followed'
+		'the stretch of the cut, {60 to 120 mm} under its top, that the saddle lies on: its mean half-width is what is followed'
 	],
 	['fit mark', 'the day on which somebody judged that a saddle fits; change is counted from there'],
 	['school', 'fitted close, or roomy with shims that come out as muscle returns: which gain is borne'],

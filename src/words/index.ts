@@ -13,3 +13,4 @@ export * from './seatWords.js';
 export * from './setupWords.js';
 export * from './diaryWords.js';
 export * from './weighWords.js';
+export * from './measures.js';

@@ -3,6 +3,7 @@ import type { GoingSign, Rung } from '../core/visit/index.js';
 import type { ZoneId } from '../core/zones/index.js';
 import type { CheckId, Stage } from '../core/checks/index.js';
 import { answerWords, CHECK_WORDS, contradictionWords, STAGE_WORDS } from './checkWords.js';
+import { signedWords } from './measures.js';
 import { ACTION_WORDS, BEHAVIOUR_WORDS, GOING_WORDS, lookAgainWords, RUNG_WORDS } from './visitWords.js';
 import { KIND_WORDS, placeWords, ZONE_WORDS } from './signWords.js';
 
@@ -166,9 +167,7 @@ export const READING_WORDS: Readonly<Record<ReadingCode, ReadingWords>> = {
 			`${at(d)}: ${String(d['kinds'])
 				.split(',')
 				.map((k) => KIND_WORDS[k as keyof typeof KIND_WORDS] ?? k)
-				.join(
-					' and '
-				)} where the shape changed ${Number(d['mm']) > 0 ? '+' : '−'}${Math.abs(Number(d['mm'])).toFixed(1)} mm`,
+				.join(' and ')} where the shape changed ${signedWords(Number(d['mm']))}`,
 		rule: 'Two kinds of evidence in one zone count for more than either.',
 		doubt: 'They can still have different causes.'
 	},
@@ -200,7 +199,7 @@ export const READING_WORDS: Readonly<Record<ReadingCode, ReadingWords>> = {
 	},
 	'room-moved': {
 		says: (d) =>
-			`${CHECK_WORDS[d['check'] as CheckId].name}, ${STAGE_WORDS[d['stage'] as Stage]}: ${d['from']} fingers at the fit mark, ${d['to']} now (${Number(d['mm']) < 0 ? '−' : '+'}${Math.abs(Number(d['mm']))} mm)`,
+			`${CHECK_WORDS[d['check'] as CheckId].name}, ${STAGE_WORDS[d['stage'] as Stage]}: ${d['from']} fingers at the fit mark, ${d['to']} now (${signedWords(Number(d['mm']), 0)})`,
 		rule: 'Room in front that moves by more than counting can show: the saddle stands lower or higher than when it was fitted.',
 		doubt: 'Another hand, another pad or another place moves it too. Count again, bare, at the same place.'
 	},

@@ -13,6 +13,7 @@ import type {
 	ShimSet
 } from '../core/seat/index.js';
 import { fingersToMm, mmToFingers, type FingerCalibration } from '../core/units/index.js';
+import { lengthNumber, lengthWords } from './measures.js';
 
 /** What an inferred seat leaves open. */
 export const FIT_DAY_DOUBT_WORDS: Readonly<Record<FitDayDoubt, string>> = {
@@ -39,14 +40,11 @@ export const CONDITION_WORDS: Readonly<Record<Condition, string>> = {
 	'pitched-back': 'tips back'
 };
 
-const range = ({ value, sd }: Measured, digits: number): string => {
-	const sign = value < 0 ? -1 : 1;
-	const [low, high] = [sign * value - Z95 * sd, sign * value + Z95 * sd];
-	const shown = (v: number): string => `${v < 0 ? '−' : ''}${Math.abs(v).toFixed(digits)}`;
-	return `${shown(low)} to ${shown(high)}`;
-};
+const degrees = (v: number): string => `${v < 0 ? '−' : ''}${Math.abs(v).toFixed(1)}`;
+const range = ({ value, sd }: Measured, shown: (v: number) => string): string =>
+	`${shown(Math.abs(value) - Z95 * sd)} to ${shown(Math.abs(value) + Z95 * sd)}`;
 const told = (m: Measured): boolean => Math.abs(m.value) > Z95 * m.sd;
-const size = ({ value }: Measured, digits: number): string => Math.abs(value).toFixed(digits);
+const size = ({ value }: Measured): string => Math.abs(value).toFixed(1);
 
 const COUNTS = ['no', 'half a', 'one', 'one and a half', 'two', 'two and a half', 'three', 'three and a half', 'four'];
 const counted = (fingers: number): string => COUNTS[Math.round(Math.min(4, Math.max(0, fingers)) * 2)] as string;
@@ -64,15 +62,17 @@ export function fitDaySentences(seat: FitDayView, hand: FingerCalibration): stri
 	const lines: string[] = [];
 	if (told(drop))
 		lines.push(
-			`It stands ${size(drop, 0)} mm ${drop.value > 0 ? 'lower' : 'higher'} in front (${range(drop, 0)}). ${inFingers(seat, hand)}`
+			`It stands ${lengthWords(Math.abs(drop.value))} ${drop.value > 0 ? 'lower' : 'higher'} in front (${range(drop, lengthNumber)}). ${inFingers(seat, hand)}`
 		);
 	else
 		lines.push(
-			`It stands about as high in front as it did (within ${(Z95 * drop.sd + Math.abs(drop.value)).toFixed(0)} mm).`
+			`It stands about as high in front as it did (within ${lengthWords(Z95 * drop.sd + Math.abs(drop.value))}).`
 		);
-	if (told(tip)) lines.push(`It tips ${size(tip, 1)}° ${tip.value > 0 ? 'forward' : 'back'} (${range(tip, 1)}).`);
+	if (told(tip)) lines.push(`It tips ${size(tip)}° ${tip.value > 0 ? 'forward' : 'back'} (${range(tip, degrees)}).`);
 	if (told(roll))
-		lines.push(`It leans ${size(roll, 1)}° down on the ${roll.value > 0 ? 'near' : 'off'} side (${range(roll, 1)}).`);
+		lines.push(
+			`It leans ${size(roll)}° down on the ${roll.value > 0 ? 'near' : 'off'} side (${range(roll, degrees)}).`
+		);
 	if (!told(tip) && !told(roll)) lines.push('It keeps its level.');
 	return lines;
 }
@@ -107,7 +107,7 @@ export const stricterLimits = (limits: readonly OwnLimit[]): string[] =>
 		mm === undefined || fault === undefined || mm >= usualMm(way)
 			? []
 			: [
-					`${WAY_WORDS_OF_CHANGE[way]}: about ${mm} mm, then ${fault === 'clearance' ? 'a finger of room is gone' : CONDITION_WORDS[fault]} (usual limit ${usualMm(way)})`
+					`${WAY_WORDS_OF_CHANGE[way]}: about ${lengthWords(mm)}, then ${fault === 'clearance' ? 'a finger of room is gone' : CONDITION_WORDS[fault]} (usual limit ${lengthNumber(usualMm(way))})`
 				]
 	);
 
@@ -140,7 +140,7 @@ export function measuredSentences(s: MeasuredSeatSaid): string[] {
 	return [
 		...tip,
 		...lean,
-		`Presses in ${s.dropMm.toFixed(0)} mm under a rider.`,
+		`Presses in ${lengthWords(s.dropMm)} under a rider.`,
 		`${Math.round(100 * s.contactShare)}% of the bars carries; by thirds ${s.bearing.thirds.map((t) => `${Math.round(100 * t)}%`).join(', ')}; ${s.meanKpa.toFixed(0)} kPa in the mean.`
 	];
 }
@@ -150,7 +150,11 @@ export function shimSetWords(shims: ShimSet): string {
 	const said = (['front', 'middle', 'rear'] as const).flatMap((zone) => {
 		const [near, off] = [shims[`${zone}_near`], shims[`${zone}_off`]];
 		if (near === 0 && off === 0) return [];
-		return [near === off ? `${zone} ${near} mm, both sides` : `${zone} near ${near}, off ${off} mm`];
+		return [
+			near === off
+				? `${zone} ${lengthWords(near)}, both sides`
+				: `${zone} near ${lengthNumber(near)}, off ${lengthWords(off)}`
+		];
 	});
 	return said.length > 0 ? said.join('; ') : 'no shims';
 }

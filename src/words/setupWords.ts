@@ -15,6 +15,7 @@ import {
 	type TravelReading
 } from '../core/setup/index.js';
 import { answerWords, CHECK_WORDS } from './checkWords.js';
+import { lengthNumber, lengthWords } from './measures.js';
 
 /** Parts that are chosen: what they are called, and their words. */
 export const SETUP_CHOICE_WORDS: Readonly<
@@ -68,10 +69,13 @@ type Parts = Iterable<readonly [part: string, value: string | number]>;
 
 function shimLine(parts: ReadonlyMap<string, string | number>): string[] {
 	return SHIM_ZONES.flatMap((zone) => {
-		const [near, off] = [parts.get(`${zone}-near`) ?? 0, parts.get(`${zone}-off`) ?? 0];
+		const [near, off] = (['near', 'off'] as const).map((side) => Number(parts.get(`${zone}-${side}`) ?? 0)) as [
+			number,
+			number
+		];
 		if (near === 0 && off === 0) return [];
-		if (near === off) return [`${zone} shims ${near} mm`];
-		return [`${zone} shims near ${near}, off ${off} mm`];
+		if (near === off) return [`${zone} shims ${lengthWords(near)}`];
+		return [`${zone} shims near ${lengthNumber(near)}, off ${lengthWords(off)}`];
 	});
 }
 
@@ -83,7 +87,7 @@ export function setupLine(given: Parts): string {
 	const said: string[] = [];
 	if (pad !== undefined)
 		said.push(
-			`${SETUP_CHOICE_WORDS.pad[1][String(pad)] ?? pad}${padMm === undefined || pad === 'none' ? '' : ` ${padMm} mm`}`
+			`${SETUP_CHOICE_WORDS.pad[1][String(pad)] ?? pad}${padMm === undefined || pad === 'none' ? '' : ` ${lengthWords(Number(padMm))}`}`
 		);
 	said.push(...shimLine(parts));
 	for (const side of ['near', 'off'] as const) {
@@ -96,7 +100,7 @@ export function setupLine(given: Parts): string {
 	if (flocking !== undefined && flocking !== 'as-it-was')
 		said.push(SETUP_CHOICE_WORDS.flocking[1][String(flocking)] ?? String(flocking));
 	const panels = parts.get('panelsMm');
-	if (panels) said.push(`each panel ${panels} mm lower`);
+	if (panels) said.push(`each panel ${lengthWords(Number(panels))} lower`);
 	const girth = parts.get('girth');
 	if (girth !== undefined) said.push(`girth ${SETUP_CHOICE_WORDS.girth[1][String(girth)] ?? girth}`);
 	return said.join(', ');
@@ -121,7 +125,7 @@ const partValue = (part: string, value: string | number | undefined): string => 
 				value
 			] ?? value
 		);
-	return `${value}${SETUP_NUMBER_WORDS[part]?.[1] === '°' ? '°' : ' mm'}`;
+	return SETUP_NUMBER_WORDS[part]?.[1] === '°' ? `${value}°` : lengthWords(value);
 };
 
 /** A set-up in words from the day on which it was made: all of it, and what of it is there on the bare back. */
@@ -167,7 +171,7 @@ const SHIM_WARNING_WORDS: Readonly<Record<ShimWarning, string>> = {
 };
 
 const stepWords = ({ zone, side, thicknessMm, liftMm }: ShimStep): string =>
-	`${zone}, ${side === 'both' ? 'both sides' : `${side} side`}: ${thicknessMm} mm (lifts about ${Math.round(liftMm)} mm)`;
+	`${zone}, ${side === 'both' ? 'both sides' : `${side} side`}: ${lengthWords(thicknessMm)} (lifts about ${lengthWords(liftMm)})`;
 
 /** What the advisor says, line by line. */
 export function shimAdviceLines(advice: ShimAdvice): {

@@ -1,4 +1,5 @@
 import { buildOf, type Build, type Heights, type MarkDoubt } from '../core/load/index.js';
+import { bodyLengthWords } from './measures.js';
 import type { GaugeOn, GaugeReading, GaugeSays } from '../core/setup/index.js';
 import type { BackLift, EaseSign, GoingSign, Rung, Step, Way } from '../core/visit/index.js';
 
@@ -174,11 +175,11 @@ const BUILD_WORDS: Readonly<Record<Build, string>> = {
 /** Withers against croup on a day. */
 export const heightsLine = (h: Heights): string => {
 	const apart = h.withersCm - h.croupCm;
-	return `withers ${h.withersCm} cm, croup ${h.croupCm} cm: ${apart === 0 ? 'alike' : `${Math.abs(apart)} cm ${apart < 0 ? 'lower' : 'higher'} in front`}, ${BUILD_WORDS[buildOf(h)]}`;
+	return `withers ${bodyLengthWords(h.withersCm)}, croup ${bodyLengthWords(h.croupCm)}: ${apart === 0 ? 'alike' : `${bodyLengthWords(Math.abs(apart))} ${apart < 0 ? 'lower' : 'higher'} in front`}, ${BUILD_WORDS[buildOf(h)]}`;
 };
 export const gainedWords = (gainedCm: number, real: boolean): string =>
 	real
-		? `The withers ${gainedCm > 0 ? 'gained' : 'lost'} ${Math.abs(gainedCm)} cm on the croup: level and balance of the saddle go with it.`
+		? `The withers ${gainedCm > 0 ? 'gained' : 'lost'} ${bodyLengthWords(Math.abs(gainedCm))} on the croup: level and balance of the saddle go with it.`
 		: 'No change that a tape could tell.';
 
 export const MARK_DOUBT_WORDS: Readonly<Record<MarkDoubt, string>> = {

@@ -1,4 +1,5 @@
 import workerpool from 'workerpool';
+import type { DrawnUnit } from '../core/units/index.js';
 import { problemOf, type Problem } from '../core/errors/index.js';
 import {
 	extentOf,
@@ -12,7 +13,6 @@ import {
 	topLine,
 	type LongLine,
 	type Mesh,
-	type MeshUnit,
 	type Place,
 	type Section
 } from '../core/scan/index.js';
@@ -22,7 +22,7 @@ export type ScanRequest =
 	| {
 			readonly ask: 'open';
 			readonly file: File;
-			readonly unit?: MeshUnit;
+			readonly unit?: DrawnUnit;
 			readonly headAtEnd: boolean;
 	  }
 	| { readonly ask: 'square'; readonly spine: readonly [Place, Place] }
@@ -31,7 +31,7 @@ export type ScanRequest =
 export type ScanAnswer =
 	| {
 			readonly status: 'open';
-			readonly unit: MeshUnit;
+			readonly unit: DrawnUnit;
 			readonly triangles: number;
 			readonly lengthMm: number;
 			readonly top: { readonly zMm: number[]; readonly yMm: number[] };
@@ -49,7 +49,7 @@ const LARGEST_BYTES = 400 * 1024 * 1024;
 const SHOWN_TRIANGLES = 300_000;
 const BESIDE_MM = 100;
 let held: Mesh | undefined;
-let heldUnit: MeshUnit = 'mm';
+let heldUnit: DrawnUnit = 'mm';
 
 function thinned({ corners }: Mesh): Float32Array {
 	const triangles = corners.length / 9;

@@ -1,10 +1,12 @@
 import workerpool from 'workerpool';
 import { problemOf, type Problem } from '../core/errors/index.js';
 import { readTracingFile, type FileReport } from '../core/formats/index.js';
+import type { DrawnUnit } from '../core/units/index.js';
 
 export interface ReadRequest {
 	readonly file: File;
 	readonly today: string;
+	readonly unit?: DrawnUnit | undefined;
 }
 
 export type ReadAnswer =
@@ -12,10 +14,10 @@ export type ReadAnswer =
 
 const LARGEST_BYTES = 20 * 1024 * 1024;
 
-async function read({ file, today }: ReadRequest): Promise<ReadAnswer> {
+async function read({ file, today, unit }: ReadRequest): Promise<ReadAnswer> {
 	if (file.size > LARGEST_BYTES) return { status: 'refused', problem: { code: 'too-large', data: { limitMb: 20 } } };
 	try {
-		return { status: 'read', report: readTracingFile(await file.text(), { today }) };
+		return { status: 'read', report: readTracingFile(await file.text(), { today, unit }) };
 	} catch (error) {
 		return { status: 'refused', problem: problemOf(error) };
 	}

@@ -232,6 +232,7 @@ describe('every door', () => {
 		'GET /account/passkey',
 		'POST /account/passkey',
 		'POST /account?/forgetKey',
+		'POST /account?/measures',
 		'POST /account?/reminders',
 		'POST /account?/feed',
 		'POST /account?/endFeed',
@@ -279,6 +280,7 @@ describe('every door', () => {
 			'feed',
 			'endFeed',
 			'forgetKey',
+			'measures',
 			'reminders'
 		])
 			knocks[`POST /account?/${action}`] = { path: `/account?/${action}`, form: { name: 'x' } };

@@ -61,12 +61,12 @@ export function cookieOf(who: 'owner' | 'bodyworker' | 'fitter'): Promise<string
 export const signedIn = async (who: 'owner' | 'bodyworker' | 'fitter'): Promise<Client> =>
 	clientAt(serverUrl(), await cookieOf(who));
 
-/** The same as cookies for a browser's context. */
-export async function browserCookies(
-	who: 'owner' | 'bodyworker' | 'fitter'
-): Promise<{ name: string; value: string; url: string }[]> {
-	return (await cookieOf(who)).split('; ').map((pair) => {
+type BrowserCookie = { readonly name: string; readonly value: string; readonly url: string };
+/** A cookie header as cookies for a browser's context. */
+export const cookiesFrom = (header: string): BrowserCookie[] =>
+	header.split('; ').map((pair) => {
 		const split = pair.indexOf('=');
 		return { name: pair.slice(0, split), value: pair.slice(split + 1), url: serverUrl() };
 	});
-}
+export const browserCookies = async (who: 'owner' | 'bodyworker' | 'fitter'): Promise<BrowserCookie[]> =>
+	cookiesFrom(await cookieOf(who));

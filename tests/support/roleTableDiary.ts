@@ -38,6 +38,10 @@ async function asked({ yardId, horseId, extra }: Place): Promise<string> {
 
 /** Dates, tasks, what is made behind, keys: who is let in, as in `ROLE_TABLE`. */
 export const DIARY_ROLES: Readonly<Record<string, readonly [letters: string, ask: Ask]>> = {
+	'/account ?measures': [
+		'OBFVWAGS',
+		(c) => c.post('/account?/measures', { length: 'mm', weight: 'kg', days: 'day-month' })
+	],
 	'/account ?reminders': ['OBFVWAGS', (c) => c.post('/account?/reminders', { reminders: 'off' })],
 	'/account ?forgetKey': [
 		'OBFVWAGS',

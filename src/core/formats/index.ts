@@ -8,5 +8,5 @@ export { readSvg, writeSvg, type SvgLine } from './svgPath.js';
 export { readPointList } from './pointList.js';
 export { readDxf, writeDxf } from './dxf.js';
 export * from './horseArchive.js';
-export { readTracingFile, type FileKind, type FileReport } from './readAny.js';
+export { readTracingFile, unitAsked, type FileKind, type FileReport } from './readAny.js';
 export { writeStl } from './stl.js';

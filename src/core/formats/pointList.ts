@@ -3,6 +3,7 @@ import { CoreError, problemOf, type Problem } from '../errors/index.js';
 import { readNumber } from './numbers.js';
 import { parseStation } from './station.js';
 import type { SvgLine } from './svgPath.js';
+import { mmPerUnit, type ReadOptions } from './tracingGroups.js';
 
 const MAX_CHARACTERS = 20_000_000;
 const MAX_LISTS = 200;
@@ -32,10 +33,14 @@ export function isPointList(start: string): boolean {
 }
 
 /**
- * Bare lists of points in mm, one a line, as digitising programs write them: an empty line begins another tracing, a
+ * Bare lists of points in mm (or the unit that was said), one a line, as digitising programs write them: an empty line begins another tracing, a
  * line with `#` before it names it (`# T8 2`: station and repeat). Throws `too-large`, `too-many-paths`, `empty-file`.
  */
-export function readPointList(text: string): { lines: readonly SvgLine[]; problems: readonly Problem[] } {
+export function readPointList(
+	text: string,
+	options: Pick<ReadOptions, 'unit'> = {}
+): { lines: readonly SvgLine[]; problems: readonly Problem[] } {
+	const mmPer = mmPerUnit(options);
 	if (text.length > MAX_CHARACTERS) throw new CoreError('too-large', { limitMb: MAX_CHARACTERS / 1e6 });
 	const problems: Problem[] = [];
 	const lists: List[] = [];
@@ -57,7 +62,7 @@ export function readPointList(text: string): { lines: readonly SvgLine[]; proble
 				name = '';
 			}
 			const point = pointOf(said);
-			if (point) open.points.push(point);
+			if (point) open.points.push([mmPer * point[0], mmPer * point[1]]);
 			else if (problems.length < MAX_LISTS)
 				problems.push({ code: 'not-a-number', line: i + 1, data: { column: 'x y', value: said.slice(0, 40) } });
 		});

@@ -2,7 +2,7 @@ import { cleanCurve, type Tracing } from '../curve/index.js';
 import { CoreError, problemOf, type Problem } from '../errors/index.js';
 import { readCell, readCsvTable, writeCell, type CsvRow } from './csvTable.js';
 import { readNumber, writeMm } from './numbers.js';
-import { groupRows, type ReadOptions, type ReadReport, type RowGroup } from './tracingGroups.js';
+import { groupRows, mmPerUnit, type ReadOptions, type ReadReport, type RowGroup } from './tracingGroups.js';
 
 export const POINTS_COLUMNS = ['visited_on', 'station', 'repeat', 'x_mm', 'y_mm'] as const;
 const OPTIONAL_COLUMNS = ['operator', 'source', 'quality'] as const;
@@ -20,13 +20,13 @@ function qualityOf(text: string | undefined): { quality?: number } {
 	return value !== undefined && value >= 0 && value <= 1 ? { quality: value } : {};
 }
 
-function readGroup(group: RowGroup, problems: Problem[], notes: Problem[]): Tracing[] {
+function readGroup(group: RowGroup, mmPer: number, problems: Problem[], notes: Problem[]): Tracing[] {
 	let line = group.rows[0]?.line ?? 0;
 	const first = line;
 	try {
 		const points = group.rows.map((row) => {
 			line = row.line;
-			return [cell(row, 'x_mm'), cell(row, 'y_mm')] as const;
+			return [mmPer * cell(row, 'x_mm'), mmPer * cell(row, 'y_mm')] as const;
 		});
 		line = first;
 		const { curve, warnings } = cleanCurve(points, group.key.station);
@@ -59,7 +59,7 @@ function readGroup(group: RowGroup, problems: Problem[], notes: Problem[]): Trac
 export function readPointsCsv(text: string, options: ReadOptions = {}): ReadReport {
 	const { groups, problems } = groupRows(readCsvTable(text, POINTS_COLUMNS, OPTIONAL_COLUMNS), options);
 	const notes: Problem[] = [];
-	const tracings = groups.flatMap((g) => readGroup(g, problems, notes));
+	const tracings = groups.flatMap((g) => readGroup(g, mmPerUnit(options), problems, notes));
 	return { tracings, problems: problems.sort((a, b) => (a.line ?? 0) - (b.line ?? 0)), notes };
 }
 

@@ -1,5 +1,6 @@
 import { CoreError, type Problem } from '../errors/index.js';
 import type { Tracing } from '../curve/index.js';
+import type { DrawnUnit } from '../units/index.js';
 import { readDxf } from './dxf.js';
 import { readHorseArchive } from './horseArchive.js';
 import { readPointsCsv } from './pointsCsv.js';
@@ -40,9 +41,15 @@ export function readTracingFile(text: string, options: ReadOptions = {}): FileRe
 	if (/^\s*(0|999)\s*[\r\n]/.test(start)) return { ...NOTHING, kind: 'dxf', ...readDxf(text) };
 	// eslint-disable-next-line no-control-regex
 	if (/[\x00-\x08]/.test(start.slice(0, 4096)) || start.startsWith('%PDF')) throw new CoreError('unknown-kind');
-	if (isPointList(start)) return { ...NOTHING, kind: 'point-list', ...readPointList(text) };
+	if (isPointList(start)) return { ...NOTHING, kind: 'point-list', ...readPointList(text, options) };
 	const header = (start.split(/\r?\n/, 1)[0] ?? '').toLowerCase();
 	return header.includes('depth_mm')
 		? { ...NOTHING, kind: 'widths-csv', ...readWidthsCsv(text, options) }
 		: { ...NOTHING, kind: 'points-csv', ...readPointsCsv(text, options) };
+}
+
+/** The unit that lines look drawn in, where any of them was refused for looking drawn in another than mm. */
+export function unitAsked(problems: readonly Problem[]): DrawnUnit | undefined {
+	const odd = problems.find((p) => p.code === 'looks-like-other-unit');
+	return odd && (odd.data['unit'] === 'inch' ? 'inch' : 'cm');
 }

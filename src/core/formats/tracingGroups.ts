@@ -1,6 +1,6 @@
 import type { Tracing } from '../curve/index.js';
 import { CoreError, problemOf, type Problem } from '../errors/index.js';
-import { parseDay } from '../units/index.js';
+import { MM_PER, parseDay, type DrawnUnit } from '../units/index.js';
 import type { CsvRow } from './csvTable.js';
 import { parseRepeat, parseStation } from './station.js';
 
@@ -26,7 +26,10 @@ export interface RowGroup {
 export interface ReadOptions {
 	/** The present day: a visit later than this is refused. Absent: any day is read. */
 	readonly today?: string;
+	/** In which the file's lengths stand, whatever its columns are called; mm where nobody said otherwise. */
+	readonly unit?: DrawnUnit | undefined;
 }
+export const mmPerUnit = ({ unit = 'mm' }: ReadOptions): number => MM_PER[unit];
 
 function keyOf(row: CsvRow, options: ReadOptions): TracingKey {
 	const visitedOn = parseDay(row.cells['visited_on'] ?? '');

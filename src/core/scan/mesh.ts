@@ -1,4 +1,5 @@
 import { CoreError } from '../errors/index.js';
+import { MM_PER, type DrawnUnit } from '../units/index.js';
 
 /** Triangles as corner coordinates, nine numbers each: x to the off side, y up, z to the rear (s). */
 export interface Mesh {
@@ -7,9 +8,6 @@ export interface Mesh {
 
 /** The most triangles that are taken. */
 export const MOST_TRIANGLES = 2_000_000;
-
-export type MeshUnit = 'mm' | 'cm' | 'm' | 'inch';
-const MM_PER: Readonly<Record<MeshUnit, number>> = { mm: 1, cm: 10, m: 1000, inch: 25.4 };
 
 /** Checks a mesh: whole, finite triangles. Throws `mesh-empty`, `mesh-too-large`, `mesh-broken`. */
 export function checkMesh(mesh: Mesh): Mesh {
@@ -39,7 +37,7 @@ export function extentOf({ corners }: Mesh): readonly [number, number, number] {
  * The unit that makes a back 250 to 1600 mm at its longest: a guess, to be asked about. Throws
  * `mesh-no-back` where none does.
  */
-export function guessUnit(mesh: Mesh): MeshUnit {
+export function guessUnit(mesh: Mesh): DrawnUnit {
 	const longest = Math.max(...extentOf(mesh));
 	const found = (['mm', 'cm', 'm', 'inch'] as const).find((u) => {
 		const mm = longest * MM_PER[u];
@@ -50,6 +48,6 @@ export function guessUnit(mesh: Mesh): MeshUnit {
 }
 
 /** The same mesh in mm. */
-export function inMm(mesh: Mesh, unit: MeshUnit): Mesh {
+export function inMm(mesh: Mesh, unit: DrawnUnit): Mesh {
 	return unit === 'mm' ? mesh : { corners: mesh.corners.map((v) => v * MM_PER[unit]) };
 }

@@ -1,6 +1,10 @@
 /** International inch, exact by definition (1959 agreement). */
 export const MM_PER_INCH = 25.4;
 
+/** Units in which lines and scans come in. */
+export type DrawnUnit = 'mm' | 'cm' | 'm' | 'inch';
+export const MM_PER: Readonly<Record<DrawnUnit, number>> = { mm: 1, cm: 10, m: 1000, inch: MM_PER_INCH };
+
 /** Units a person may read lengths in. */
 export const LENGTH_UNITS = ['mm', 'inch'] as const;
 export type LengthUnit = (typeof LENGTH_UNITS)[number];

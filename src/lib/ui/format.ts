@@ -1,18 +1,34 @@
-const DAY = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
-const DAY_SHORT = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
+import { measures } from '$words/index.js';
+import type { DayStyle } from '$core/units/index.js';
+
+type Parts = Intl.DateTimeFormatOptions;
+const WHOLE: Parts = { day: 'numeric', month: 'short', year: 'numeric' };
+const SHORT: Parts = { day: 'numeric', month: 'short' };
+const HOUR: Parts = { hour: '2-digit', minute: '2-digit' };
+/** Where days are written as each style writes them, in English. */
+const LOCALES: Readonly<Record<DayStyle, string>> = { 'day-month': 'en-GB', 'month-day': 'en-US', iso: 'sv-SE' };
+const ISO: Parts = { day: '2-digit', month: '2-digit', year: 'numeric' };
+
+const made = new Map<string, Intl.DateTimeFormat>();
+/** Making a formatter takes longer than using it. */
+function formatter(name: string, parts: Parts): Intl.DateTimeFormat {
+	const { days } = measures();
+	const key = `${days} ${name}`;
+	const known = made.get(key);
+	if (known) return known;
+	const numbers = days === 'iso' && parts.day ? { ...parts, ...ISO } : parts;
+	const fresh = new Intl.DateTimeFormat(LOCALES[days], numbers);
+	made.set(key, fresh);
+	return fresh;
+}
 const MONTH = new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' });
 
 const instant = (day: string): Date => new Date(`${day}T00:00Z`);
 
-export const formatDay = (day: string): string => DAY.format(instant(day));
-export const formatDayShort = (day: string): string => DAY_SHORT.format(instant(day));
+export const formatDay = (day: string): string => formatter('day', { ...WHOLE, timeZone: 'UTC' }).format(instant(day));
+export const formatDayShort = (day: string): string =>
+	formatter('short', { ...SHORT, timeZone: 'UTC' }).format(instant(day));
 export const formatMonth = (day: string): string => MONTH.format(instant(day));
-
-/** Signed millimetres with one decimal and a true minus sign. */
-export function formatMm(mm: number): string {
-	const rounded = Math.abs(mm) < 0.05 ? 0 : mm;
-	return `${rounded > 0 ? '+' : rounded < 0 ? '−' : ''}${Math.abs(rounded).toFixed(1)}`;
-}
 
 /** Days from today to a day in plain words. */
 export function dueWords(day: string, today: string): string {
@@ -28,12 +44,5 @@ export const todayHere = (): string => {
 	return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
 };
 
-const MOMENT = new Intl.DateTimeFormat('en-GB', {
-	day: 'numeric',
-	month: 'short',
-	year: 'numeric',
-	hour: '2-digit',
-	minute: '2-digit'
-});
 /** A moment in the reader's own time. */
-export const formatMoment = (moment: Date): string => MOMENT.format(moment);
+export const formatMoment = (moment: Date): string => formatter('moment', { ...WHOLE, ...HOUR }).format(moment);

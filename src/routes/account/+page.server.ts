@@ -60,6 +60,12 @@ export const actions: Actions = {
 			await setPreferences(app().db, locals.scope, { reminders, zone });
 			return { done: 'reminders' as const };
 		}),
+	measures: ({ request, locals }) =>
+		answerForm(request, async (form) => {
+			const measures = parseFields(form, accountSchemas.measures);
+			await setPreferences(app().db, locals.scope, { measures });
+			return { done: 'measures' as const };
+		}),
 	feed: ({ request, locals, url }) =>
 		answerForm(request, async () => {
 			const token = await makeFeed(app().db, locals.scope);

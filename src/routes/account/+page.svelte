@@ -5,13 +5,14 @@
 	import { agentWords } from '$lib/ui/agentWords.js';
 	import { formatMoment } from '$lib/ui/format.js';
 	import { toggleTheme } from '$lib/ui/theme.js';
-	import { ROLE_WORD } from '$words/index.js';
+	import { ROLE_WORD, lengthUnitWord } from '$words/index.js';
 	import type { PageProps } from './$types.js';
 
 	const { data, form }: PageProps = $props();
 	const DONE: Readonly<Record<string, string>> = {
 		'key-forgotten': 'That key signs nobody in any more.',
 		reminders: 'Reminders are set.',
+		measures: 'Figures and days are told that way from now on.',
 		leaving: 'Your account will be deleted. Until then one press keeps it.',
 		kept: 'Kept.',
 		feed: 'Your calendar’s address is made. It is shown once.',
@@ -101,6 +102,41 @@
 				<p class="quiet">From six in the morning{data.prefers.reminders === 'off' ? '' : `, ${data.prefers.zone}`}.</p>
 			{:else}<p class="quiet">This place sends no mail. The round and the calendar say what is due.</p>{/if}
 		</section>
+		<section class="sheet" aria-labelledby="measures-head">
+			<h2 id="measures-head">Figures and days</h2>
+			<form
+				method="POST"
+				class="tall"
+				action="?/measures"
+				use:enhance={() =>
+					({ update }) =>
+						update({ reset: false })}
+			>
+				<div class="measures">
+					<label
+						>Lengths<select class="select w-full" name="length" value={data.measures.length}>
+							<option value="mm">millimetres</option>
+							<option value="inch">inches</option>
+						</select></label
+					>
+					<label
+						>Weights<select class="select w-full" name="weight" value={data.measures.weight}>
+							<option value="kg">kilograms</option>
+							<option value="lb">pounds</option>
+						</select></label
+					>
+					<label
+						>Days<select class="select w-full" name="days" value={data.measures.days}>
+							<option value="day-month">27 Nov 2026</option>
+							<option value="month-day">Nov 27, 2026</option>
+							<option value="iso">2026-11-27</option>
+						</select></label
+					>
+				</div>
+				<button class="btn">Set it</button>
+			</form>
+			<p class="quiet">Fingers are your own. Records are kept in millimetres whatever is read.</p>
+		</section>
 		<section class="sheet" aria-labelledby="sessions-head">
 			<h2 id="sessions-head">Where you are signed in</h2>
 			<ul>
@@ -165,7 +201,7 @@
 				</form>
 			{:else}<p class="quiet">Signed in with {data.email}</p>{/if}
 			<p class="ways">
-				<a class="link" href="/hands">Your hand, in fingers and mm</a>
+				<a class="link" href="/hands">Your hand, in fingers and {lengthUnitWord()}</a>
 				<a class="link" href="/help">Help, and the words</a>
 				{#if data.keeper}<a class="link" href="/keeper">This place, which you keep</a>{/if}
 			</p>
@@ -224,6 +260,11 @@
 		display: flex;
 		gap: 0.75rem;
 		align-items: end;
+	}
+	.measures {
+		display: grid;
+		grid-template-columns: repeat(auto-fit, minmax(8.5rem, 1fr));
+		gap: 0.75rem;
 	}
 	section > form.tall {
 		display: grid;

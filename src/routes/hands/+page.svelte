@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { lengthUnitWord, lengthWords } from '$words/index.js';
 	import { enhance } from '$app/forms';
 	import { untrack } from 'svelte';
 	import TapeDial from '$lib/ui/walk/TapeDial.svelte';
@@ -20,7 +21,7 @@
 	<h1>Your hand</h1>
 	<p class="quiet">
 		Fingers differ by a third between hands. Stack them on a ruler once; the hand checks then speak in your fingers and
-		in mm.
+		in {lengthUnitWord()}.
 	</p>
 	<svg viewBox="0 0 320 150" role="img" aria-label="Fingers stacked on a ruler">
 		{#each bars as mm, i (i)}
@@ -29,7 +30,7 @@
 		{/each}
 		{#each Array.from({ length: 11 }, (_, i) => i * 10) as mm (mm)}
 			<path d={`M60 ${140 - mm * 1.25}h${mm % 50 === 0 ? 22 : 13}`} />
-			{#if mm % 50 === 0}<text x="54" y={145 - mm * 1.25} text-anchor="end">{mm} mm</text>{/if}
+			{#if mm % 50 === 0}<text x="54" y={145 - mm * 1.25} text-anchor="end">{lengthWords(mm)}</text>{/if}
 		{/each}
 	</svg>
 	{#if form && 'message' in form && form.message}<p role="alert" class="alert alert-error">{form.message}</p>{/if}

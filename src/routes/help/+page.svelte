@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { measured } from '$words/index.js';
 	import { GLOSSARY, HELP } from '$words/helpWords.js';
 </script>
 
@@ -17,7 +18,7 @@
 		<h2 id="words-head">Words</h2>
 		<dl>
 			{#each GLOSSARY as [word, means] (word)}<dt>{word}</dt>
-				<dd>{means}</dd>{/each}
+				<dd>{measured(means)}</dd>{/each}
 		</dl>
 	</section>
 </div>

@@ -6,6 +6,7 @@
 	import WholeRecord from '$lib/ui/entry/WholeRecord.svelte';
 	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
 	import { planVisits } from '$lib/ui/entry/importPlan.js';
+	import type { DrawnUnit } from '$core/units/index.js';
 	import type { DraftVisit } from '$lib/ui/entry/draft.js';
 	import { readFiles, type FileResult } from '$lib/ui/entry/readFiles.js';
 	import { sendVisit, undoVisit } from '$lib/ui/entry/sendVisit.js';
@@ -38,11 +39,13 @@
 		const names = [...new Set(v.tracings.map((t) => t.station))];
 		return names.map((s) => `${s} × ${v.tracings.filter((t) => t.station === s).length}`).join(', ');
 	};
-	async function take(files: File[]) {
+	let chosen: File[] = [];
+	async function take(files: File[], unit?: DrawnUnit) {
+		chosen = files;
 		busy = 'Reading…';
 		[saved, known, leftOut] = [[], [], 0];
 		refusal = '';
-		results = await readFiles(files, todayHere());
+		results = await readFiles(files, todayHere(), unit);
 		visits = planVisits(results);
 		busy = '';
 	}
@@ -104,7 +107,7 @@
 						>points CSV, widths CSV, or a horse archive (JSON); several at once</span
 					></FileDrop
 				>
-				<ReadReport {results} />
+				<ReadReport {results} onunit={(unit) => void take(chosen, unit)} />
 				{#if loose > 0}<p class="quiet">
 						{loose} lines carry no day. Drawings go in under <b>New visit</b>, where the day is chosen.
 					</p>{/if}

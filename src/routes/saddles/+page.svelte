@@ -1,4 +1,5 @@
 <script lang="ts">
+	import LengthField from '$lib/ui/LengthField.svelte';
 	import NewId from '$lib/ui/NewId.svelte';
 	import { enhance } from '$app/forms';
 	import YardPicker from '$lib/ui/YardPicker.svelte';
@@ -11,7 +12,9 @@
 		RIDER_ROOM_WORDS,
 		ROOM_WORDS,
 		SADDLE_KIND_WORDS,
-		VERDICT_WORD
+		VERDICT_WORD,
+		lengthWords,
+		measured
 	} from '$words/index.js';
 	import type { Verdict } from '$core/call/index.js';
 	import type { PageProps } from './$types.js';
@@ -57,16 +60,13 @@
 			value={values?.about ?? ''}
 		/></label
 	>
-	<label
-		>Bearing length, mm (if known)<input
-			class="input w-full"
-			name="bearingMm"
-			inputmode="numeric"
-			maxlength="3"
-			placeholder="of panel or bar, along the horse"
-			value={values?.bearingMm ?? ''}
-		/></label
-	>
+	<LengthField
+		label="Bearing length"
+		about="if known"
+		name="bearingMm"
+		placeholder="of panel or bar, along the horse"
+		mm={values?.bearingMm}
+	/>
 {/snippet}
 
 <div class="page">
@@ -78,7 +78,7 @@
 						<strong class="head">{saddle.label}</strong>
 						<span class="quiet"
 							>{saddle.retired ? 'retired · ' : ''}{SADDLE_KIND_WORDS[saddle.kind]}{saddle.bearingMm
-								? ` · bears ${saddle.bearingMm} mm`
+								? ` · bears ${lengthWords(saddle.bearingMm)}`
 								: ''}{saddle.about ? ` · ${saddle.about}` : ''}</span
 						>
 					</div>
@@ -184,7 +184,7 @@
 				{@render choose(
 					'room',
 					'Room at the withers, no pad',
-					ROOMS.map((r) => [r, ROOM_WORDS[r]] as const)
+					ROOMS.map((r) => [r, measured(ROOM_WORDS[r])] as const)
 				)}
 				{@render choose(
 					'riderRoom',

@@ -5,7 +5,7 @@ import { repeatWords } from '../../../src/lib/ui/entry/repeatWords.js';
 import { planVisits } from '../../../src/lib/ui/entry/importPlan.js';
 import { draftTracing, freeRepeat, newDraft, withTracing } from '../../../src/lib/ui/entry/draft.js';
 import { monthTicks, scale } from '../../../src/lib/ui/rail/railScale.js';
-import { dueWords, formatMm } from '../../../src/lib/ui/format.js';
+import { dueWords } from '../../../src/lib/ui/format.js';
 import { codeOf } from '../../support/codes.js';
 import { posed, trueCurve } from '../../support/shapes.js';
 
@@ -94,8 +94,6 @@ describe('drafts and plans', () => {
 });
 
 describe('small words and scales', () => {
-	it('signs millimetres with a true minus and no minus zero', () =>
-		expect([formatMm(-7.94), formatMm(0.3), formatMm(-0.01)]).to.deep.equal(['−7.9', '+0.3', '0.0']));
 	it('says when a tracing is due', () => {
 		expect(dueWords('2026-03-14', '2026-03-14')).to.equal('due today');
 		expect(dueWords('2026-03-12', '2026-03-14')).to.equal('2 days late');

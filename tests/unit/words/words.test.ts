@@ -54,7 +54,7 @@ describe('sentences', () => {
 		));
 
 	it('end as sentences do and leave no gap', () => {
-		const data = new Proxy({}, { get: () => 'this.' });
+		const data = new Proxy({}, { get: () => '7.' });
 		for (const code of KNOWN_CODES)
 			expect(errorSentence({ code, data }))
 				.to.match(/[.?]$/)

@@ -1,4 +1,5 @@
 import Joi from 'joi';
+import { DAY_STYLES, LENGTH_UNITS, WEIGHT_UNITS, type Measures } from '../../../core/units/index.js';
 import { GUEST_ROLES, ROLES, type GuestRole, type Role } from '../../../core/people/index.js';
 import { LEAST_PASSWORD, MOST_PASSWORD } from '../access/auth.js';
 import { REPORT_ANSWERS, type ReportAnswer } from '../records/index.js';
@@ -45,6 +46,17 @@ export const accountSchemas = {
 		next: password.required()
 	}),
 	name: Joi.object<{ name: string }>({ name: line(80).min(1).required() }),
+	measures: Joi.object<Measures>({
+		length: Joi.string()
+			.valid(...LENGTH_UNITS)
+			.required(),
+		weight: Joi.string()
+			.valid(...WEIGHT_UNITS)
+			.required(),
+		days: Joi.string()
+			.valid(...DAY_STYLES)
+			.required()
+	}),
 	session: Joi.object<{ id: string }>({ id: id.required() }),
 	yard: Joi.object<{ id: string; name: string }>({ id: id.required(), name: line(80).min(1).required() }),
 	yardName: Joi.object<{ name: string }>({ name: line(80).min(1).required() }),

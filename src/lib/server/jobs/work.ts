@@ -14,6 +14,7 @@ import {
 	sweepLeaving,
 	tellProgress
 } from '../records/index.js';
+import { readIn } from '../readersMeasures.js';
 import { MAKERS } from './makers.js';
 import { closeQueue, enqueue, queue } from './queue.js';
 import type { Jobs, QueueName } from './queues.js';
@@ -37,8 +38,9 @@ async function make({ data: { id }, retryCount, retryLimit }: Handed<'make'>): P
 	if (!asked) return;
 	await asPerson(asked.personId, async () => {
 		try {
-			const { scope } = await admissionOf(db, asked.personId);
-			const made = await MAKERS[asked.kind](db, scope, asked.asked, (done, total) => tellProgress(db, id, done, total));
+			const { scope, measures } = await admissionOf(db, asked.personId);
+			const tell = (done: number, total: number) => tellProgress(db, id, done, total);
+			const made = await readIn(measures, () => MAKERS[asked.kind](db, scope, asked.asked, tell));
 			await endJob(db, id, made);
 		} catch (error) {
 			const code = error instanceof CoreError ? error.code : undefined;

@@ -1,4 +1,5 @@
 import type { Curve } from '../../../core/curve/index.js';
+import type { SettingScale } from '../../../words/index.js';
 
 export const REPORT_PAPERS = { a4: [210, 297], letter: [215.9, 279.4] } as const;
 export type ReportPaper = keyof typeof REPORT_PAPERS;
@@ -21,7 +22,12 @@ export type ReportBlock =
 			readonly box: readonly [number, number, number, number];
 			readonly parts: readonly StripPart[];
 	  }
-	| { readonly kind: 'history'; readonly points: readonly HistoryPoint[]; readonly marks: readonly string[] }
+	| {
+			readonly kind: 'history';
+			readonly points: readonly HistoryPoint[];
+			readonly marks: readonly string[];
+			readonly scale: SettingScale;
+	  }
 	| { readonly kind: 'photos'; readonly photos: readonly { readonly caption: string; readonly jpeg: Uint8Array }[] }
 	| { readonly kind: 'true-size'; readonly title: string; readonly curve: Curve };
 

@@ -1,5 +1,6 @@
 import { curvePoints, type Curve } from '../../../core/curve/index.js';
 import { daysBetween } from '../../../core/units/index.js';
+import { onScale } from '../../../words/index.js';
 import {
 	ALARM,
 	checkRule,
@@ -143,7 +144,7 @@ function strip(flow: Flow, { box, parts }: Extract<ReportBlock, { kind: 'strip' 
 	flow.y = top - h * scale - 2;
 }
 
-function history(flow: Flow, { points, marks }: Extract<ReportBlock, { kind: 'history' }>): void {
+function history(flow: Flow, { points, marks, scale }: Extract<ReportBlock, { kind: 'history' }>): void {
 	const [first, last] = [points[0], points[points.length - 1]];
 	if (!first || !last) return;
 	need(flow, HISTORY.heightMm + 8);
@@ -155,9 +156,11 @@ function history(flow: Flow, { points, marks }: Extract<ReportBlock, { kind: 'hi
 	const wide = innerMm(flow) - HISTORY.leftMm - 4;
 	const x = (on: string): number => left + (wide * Math.max(0, daysBetween(first.on, on))) / span;
 	const y = (mm: number): number => bottom + 4 + ((HISTORY.heightMm - 8) * (mm - low)) / (high - low);
-	for (let mm = Math.ceil(low / 5) * 5; mm <= high; mm += 5) {
-		line(flow.page, left, y(mm), left + wide, y(mm), mm === 0 ? 0.3 : 0.1, PALE);
-		words(flow.page, MARGIN_MM, y(mm) - 1, `${mm > 0 ? '+' : ''}${mm} mm`, 2.8, PALE);
+	const tickMm = scale.step * scale.per;
+	for (let n = Math.ceil(low / tickMm); n * tickMm <= high; n++) {
+		const mm = n * tickMm;
+		line(flow.page, left, y(mm), left + wide, y(mm), n === 0 ? 0.3 : 0.1, PALE);
+		words(flow.page, MARGIN_MM, y(mm) - 1, `${n > 0 ? '+' : ''}${onScale(mm, scale)}`, 2.8, PALE);
 	}
 	for (const on of marks.filter((m) => m >= first.on && m <= last.on)) {
 		line(flow.page, x(on), bottom + 2, x(on), bottom + HISTORY.heightMm - 2, 0.6);

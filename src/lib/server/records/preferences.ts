@@ -1,29 +1,38 @@
 import { and, eq, isNull, ne } from 'drizzle-orm';
 import { reminderDue, type Reminders } from '../../../core/diary/index.js';
-import type { LengthUnit, WeightUnit } from '../../../core/units/index.js';
+import { METRIC, type Measures } from '../../../core/units/index.js';
 import { asSystem, tables, type Asker, type Database } from '../db/index.js';
 import { localTime } from '../zoneClock.js';
 import type { Scope } from './scope.js';
 
 /** How a person wants things told. */
 export interface Preferences {
-	readonly lengthUnit: LengthUnit;
-	readonly weightUnit: WeightUnit;
+	readonly measures: Measures;
 	readonly reminders: Reminders;
 	/** IANA zone in which the person's days begin. */
 	readonly zone: string;
 }
 
-const { lengthUnit, weightUnit, reminders, zone } = tables.person;
-const columns = { lengthUnit, weightUnit, reminders, zone };
+const { lengthUnit, weightUnit, dayStyle, reminders, zone } = tables.person;
+const columns = { length: lengthUnit, weight: weightUnit, days: dayStyle, reminders, zone };
 
 export async function findPreferences(db: Asker, scope: Scope): Promise<Preferences> {
 	const [found] = await db.select(columns).from(tables.person).where(eq(tables.person.id, scope.personId));
-	return found ?? { lengthUnit: 'mm', weightUnit: 'kg', reminders: 'off', zone: 'UTC' };
+	if (!found) return { measures: METRIC, reminders: 'off', zone: 'UTC' };
+	const { length, weight, days, ...rest } = found;
+	return { measures: { length, weight, days }, ...rest };
 }
 
-export async function setPreferences(db: Database, scope: Scope, values: Partial<Preferences>): Promise<void> {
-	await db.update(tables.person).set(values).where(eq(tables.person.id, scope.personId));
+export async function setPreferences(
+	db: Database,
+	scope: Scope,
+	{ measures, ...values }: Partial<Preferences>
+): Promise<void> {
+	const read = measures && { lengthUnit: measures.length, weightUnit: measures.weight, dayStyle: measures.days };
+	await db
+		.update(tables.person)
+		.set({ ...values, ...read })
+		.where(eq(tables.person.id, scope.personId));
 }
 
 /** Who is to be reminded now, with their own day. */

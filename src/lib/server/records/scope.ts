@@ -1,6 +1,7 @@
 import { inArray, or, sql, type AnyColumn, type SQL } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { rightsOf, roleMay, type GuestRole, type Right, type Role } from '../../../core/people/index.js';
+import { METRIC, type Measures } from '../../../core/units/index.js';
 import { tables, type Asker } from '../db/index.js';
 
 export interface Membership {
@@ -28,22 +29,26 @@ export const NOBODY: Scope = { personId: '', memberships: [], guestOf: [] };
 export interface Admission {
 	readonly scope: Scope;
 	readonly snapshot: string;
+	/** How the person reads lengths, weights and days. */
+	readonly measures: Measures;
 }
 
 /** The yards a person belongs to, by name, and the horses shared with them. */
 export async function admissionOf(db: Asker, personId: string): Promise<Admission> {
-	const { membership, yard, horseGuest } = tables;
+	const { membership, yard, horseGuest, person } = tables;
 	// One question, as every request asks it.
 	const { rows } = await db.execute<
-		Pick<Scope, 'memberships' | 'guestOf'> & Pick<Admission, 'snapshot'>
+		Pick<Scope, 'memberships' | 'guestOf'> & Pick<Admission, 'snapshot'> & { measures: Measures | null }
 	>(sql`select pg_current_snapshot()::text as snapshot,
 		(select coalesce(json_agg(json_build_object('yardId', ${yard.id}, 'yardName', ${yard.name}, 'role', ${membership.role})
 			order by ${yard.name}, ${yard.createdAt}), '[]')
 			from ${membership} join ${yard} on ${yard.id} = ${membership.yardId} where ${membership.personId} = ${personId}) as memberships,
 		(select coalesce(json_agg(json_build_object('horseId', ${horseGuest.horseId}, 'role', ${horseGuest.role})), '[]')
-			from ${horseGuest} where ${horseGuest.personId} = ${personId}) as "guestOf"`);
-	const { memberships, guestOf, snapshot } = rows[0] ?? { ...NOBODY, snapshot: '' };
-	return { scope: { personId, memberships, guestOf }, snapshot };
+			from ${horseGuest} where ${horseGuest.personId} = ${personId}) as "guestOf",
+		(select json_build_object('length', ${person.lengthUnit}, 'weight', ${person.weightUnit}, 'days', ${person.dayStyle})
+			from ${person} where ${person.id} = ${personId}) as measures`);
+	const { memberships, guestOf, snapshot, measures } = rows[0] ?? { ...NOBODY, snapshot: '', measures: null };
+	return { scope: { personId, memberships, guestOf }, snapshot, measures: measures ?? METRIC };
 }
 
 export const yardIds = (scope: Scope): string[] => scope.memberships.map((m) => m.yardId);

@@ -9,6 +9,10 @@ import {
 	changeWords,
 	CHECK_WORDS,
 	doubtSentence,
+	lengthNumber,
+	lengthWords,
+	settingScale,
+	stretchWords,
 	NEXT_STEP,
 	placeWords,
 	readingSentence,
@@ -108,7 +112,7 @@ function callBlocks({ joined, calls, weighing }: ReportFacts): ReportBlock[] {
 		...(last
 			? [
 					line(
-						`On these tracings a change of ${last.detectableChangeMm.toFixed(1)} mm would be seen; one person’s repeats differ by ${last.withinVisitSdMm.toFixed(1)} mm.`,
+						`On these tracings a change of ${lengthWords(last.detectableChangeMm, 1)} would be seen; one person’s repeats differ by ${lengthWords(last.withinVisitSdMm, 1)}.`,
 						{ quiet: true }
 					)
 				]
@@ -181,7 +185,7 @@ function handBlocks({ found, pairing }: ReportFacts): ReportBlock[] {
 		const [first] = of;
 		const cell = STAGES.map((stage) => {
 			const p = of.find((s) => s.stage === stage)?.points.at(-1);
-			return p ? `${p.fingers === 1 ? '1 finger' : `${p.fingers} fingers`}, ${Math.round(p.mm)} mm (${p.on})` : '';
+			return p ? `${p.fingers === 1 ? '1 finger' : `${p.fingers} fingers`}, ${lengthWords(p.mm)} (${p.on})` : '';
 		});
 		return [
 			`${first ? CHECK_WORDS[first.check].name : ''}${first && first.side !== 'both' ? `, ${first.side}` : ''}`,
@@ -235,6 +239,7 @@ function historyBlocks({ calls, marks, pairing }: ReportFacts): ReportBlock[] {
 		heading(`History of ${pairing.saddleName}: change at T8 since the fit mark`),
 		{
 			kind: 'history',
+			scale: settingScale('mm', 5),
 			points: calls.map((c) => ({ on: c.visitedOn, near: at(c, 'near'), off: at(c, 'off') })),
 			marks: marks.map((m) => m.fittedOn)
 		},
@@ -260,10 +265,10 @@ function limitBlocks({ school }: ReportFacts): ReportBlock[] {
 	return [
 		heading('Limits and method'),
 		line(
-			`Fitted ${school}: watch from ${l.watchLossMm} mm lost or ${l.watchGainMm} gained at T8 on a side, refit from ${l.refitLossMm} or ${l.refitGainMm}; the sides ${l.sidesApartMm} mm apart. These are conventions, not veterinary limits.`
+			`Fitted ${school}: watch from ${lengthWords(l.watchLossMm)} lost or ${lengthNumber(l.watchGainMm)} gained at T8 on a side, refit from ${lengthNumber(l.refitLossMm)} or ${lengthNumber(l.refitGainMm)}; the sides ${lengthWords(l.sidesApartMm)} apart. These are conventions, not veterinary limits.`
 		),
 		line(
-			'Half-widths 30 to 120 mm below the top are compared with those of the fitted day; tracing error is learnt from repeats, and every figure has its 95% range. A tracing shows the outline alone: no pain, no muscle quality, no movement.'
+			`Half-widths ${stretchWords(30, 120)} below the top are compared with those of the fitted day; tracing error is learnt from repeats, and every figure has its 95% range. A tracing shows the outline alone: no pain, no muscle quality, no movement.`
 		),
 		line(STANDING_CAUTION, { strong: true }),
 		line('Vet, qualified fitter and local law come first.', { quiet: true })

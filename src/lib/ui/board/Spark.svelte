@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { signedWords } from '$words/index.js';
 	interface Props {
 		points: readonly (readonly [days: number, nearMm: number, offMm: number])[];
 		lossLimitMm: number;
@@ -25,7 +26,7 @@
 		width={W}
 		height={H}
 		role="img"
-		aria-label={`T8 band change: near ${last?.[1]} mm, off ${last?.[2]} mm`}
+		aria-label={`T8 band change: near ${signedWords(last?.[1] ?? 0)}, off ${signedWords(last?.[2] ?? 0)}`}
 	>
 		<path class="zero" d={`M0 ${y(0)}H${W}`} />
 		<path class="limit" d={`M0 ${y(gainLimitMm)}H${W}M0 ${y(-lossLimitMm)}H${W}`} />

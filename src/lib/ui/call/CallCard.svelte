@@ -9,9 +9,13 @@
 		surerWords,
 		surenessWords,
 		verdictMeans,
-		VERDICT_WORD
+		VERDICT_WORD,
+		lengthNumber,
+		lengthUnit,
+		lengthWords,
+		signedNumber
 	} from '$words/index.js';
-	import { formatDay, formatMm } from '../format.js';
+	import { formatDay } from '../format.js';
 	import Strap from './Strap.svelte';
 	import WeighedStrokes from './WeighedStrokes.svelte';
 
@@ -60,7 +64,7 @@
 	const sure = $derived(shape && shape.verdict === call?.verdict ? surenessWords(shape.sureness) : 'by hands and eyes');
 	const cell = (station: string, side: string): string => {
 		const c = shape?.changes.find((o) => o.station === station && o.side === side);
-		return c ? `${formatMm(c.mm)} ± ${(1.96 * c.sdMm).toFixed(1)}` : '–';
+		return c ? `${signedNumber(c.mm)} ± ${lengthNumber(1.96 * c.sdMm, 1)}` : '–';
 	};
 	const bare = (station: string, side: string): boolean =>
 		shape?.changes.some((o) => o.station === station && o.side === side && !o.real) ?? false;
@@ -130,7 +134,10 @@
 		{#if shape}
 			<table>
 				<thead
-					><tr><th scope="col">since the fit mark</th><th scope="col">near mm</th><th scope="col">off mm</th></tr
+					><tr
+						><th scope="col">since the fit mark</th><th scope="col">near, {lengthUnit()}</th><th scope="col"
+							>off, {lengthUnit()}</th
+						></tr
 					></thead
 				>
 				<tbody>
@@ -142,8 +149,10 @@
 				</tbody>
 			</table>
 			<p class="quiet small">
-				± is the 95% interval; in brackets: could be none. Your repeats agree to {shape.withinVisitSdMm.toFixed(1)} mm; a
-				visit like this shows a change of {shape.detectableChangeMm.toFixed(1)} mm.
+				± is the 95% interval; in brackets: could be none. Your repeats agree to {lengthWords(
+					shape.withinVisitSdMm,
+					1
+				)}; a visit like this shows a change of {lengthWords(shape.detectableChangeMm, 1)}.
 			</p>
 		{/if}
 	{:else}

@@ -1,3 +1,4 @@
+import { lengthWords, settingScale, onScale } from '$words/index.js';
 import type { EChartsCoreOption } from 'echarts/core';
 
 /** One visit of a trend: filtered value with its SD, and the visit's own reading. */
@@ -61,6 +62,8 @@ export function buildTrendOption(data: TrendData, c: TrendColours): EChartsCoreO
 		label: { formatter: 'refit', color: c.alarm, position: 'insideEndTop' }
 	}));
 	const plain = data.plain ?? [];
+	const tick = settingScale('mm', 3);
+	const tickMm = tick.step * tick.per;
 	return {
 		animation: false,
 		grid: { left: 44, right: 18, top: 40, bottom: 30 },
@@ -71,15 +74,15 @@ export function buildTrendOption(data: TrendData, c: TrendColours): EChartsCoreO
 			data: ['near', 'off', ...(plain.length > 0 ? [AS_DRAWN] : [])],
 			textStyle: { color: c.quiet }
 		},
-		tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => `${Number(v).toFixed(1)} mm` },
+		tooltip: { trigger: 'axis', valueFormatter: (v: unknown) => lengthWords(Number(v), 1) },
 		xAxis: { type: 'time', axisLine: { lineStyle: { color: c.line } }, axisLabel: { color: c.quiet, fontSize: 13 } },
 		yAxis: {
-			interval: 3,
+			interval: tickMm,
 			type: 'value',
-			min: (v: { min: number }) => 3 * Math.floor(Math.min(v.min, -data.refitLossMm - 1.5) / 3),
-			max: (v: { max: number }) => 3 * Math.ceil(Math.max(v.max, data.refitGainMm + 1.5) / 3),
+			min: (v: { min: number }) => tickMm * Math.floor(Math.min(v.min, -data.refitLossMm - 1.5) / tickMm),
+			max: (v: { max: number }) => tickMm * Math.ceil(Math.max(v.max, data.refitGainMm + 1.5) / tickMm),
 			splitLine: { lineStyle: { color: c.line } },
-			axisLabel: { color: c.quiet, fontSize: 13 }
+			axisLabel: { color: c.quiet, fontSize: 13, formatter: (v: number) => onScale(v, { ...tick, unit: '' }) }
 		},
 		series: [
 			...bandSeries(data.near, c.band, 'near'),

@@ -1,6 +1,6 @@
 <script lang="ts">
+	import { signedNumber, signedWords, lengthNumber } from '$words/index.js';
 	import type { SideChange } from '$core/change/index.js';
-	import { formatMm } from '../format.js';
 	import { betweenPath, outlinePath, type CutPair } from './outline.js';
 
 	interface Props {
@@ -15,7 +15,7 @@
 {#snippet figure(station: string, side: 'near' | 'off')}
 	{@const c = of(station, side)}
 	<span class="side" class:real={c?.real}>
-		{c ? (c.real ? `${formatMm(c.mm)} mm` : `(${formatMm(c.mm)})`) : '–'}
+		{c ? (c.real ? signedWords(c.mm) : `(${signedNumber(c.mm)})`) : '–'}
 		<small class="quiet">{side}</small>
 	</span>
 {/snippet}
@@ -31,8 +31,8 @@
 				<figcaption>{cut.station}</figcaption>
 				<svg viewBox="-225 -12 450 172" role="img" aria-label={`${cut.station}: this visit's cut over the fit mark's`}>
 					<path class="grid" d="M-225 60H225M-225 120H225M0 -12V160" />
-					<text class="depth" x="222" y="56" text-anchor="end">60</text>
-					<text class="depth" x="222" y="116" text-anchor="end">120</text>
+					<text class="depth" x="222" y="56" text-anchor="end">{lengthNumber(60)}</text>
+					<text class="depth" x="222" y="116" text-anchor="end">{lengthNumber(120)}</text>
 					{#if cut.then && cut.now}<path class="between" d={betweenPath(cut.then, cut.now)} />{/if}
 					{#if cut.then}<path class="then" d={outlinePath(cut.then)} />{/if}
 					{#if cut.now}<path class="now" d={outlinePath(cut.now)} />{/if}

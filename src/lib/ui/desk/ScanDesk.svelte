@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { onDestroy } from 'svelte';
 	import { frameAtApex, LONG_LINES, MAIN_STATIONS, makeCurve, type Curve } from '$core/curve/index.js';
-	import type { MeshUnit, Place, Section } from '$core/scan/index.js';
-	import { errorSentence } from '$words/index.js';
+	import type { Place, Section } from '$core/scan/index.js';
+	import type { DrawnUnit } from '$core/units/index.js';
+	import { errorSentence, lengthWords } from '$words/index.js';
 	import type { ScanAnswer, ScanRequest } from '../../../workers/cutScan.worker.js';
 	import FileDrop from '../entry/FileDrop.svelte';
 	import OutlineView from '../entry/OutlineView.svelte';
@@ -51,7 +52,7 @@
 		}
 	}
 
-	async function open(unit?: MeshUnit) {
+	async function open(unit?: DrawnUnit) {
 		if (!file) return;
 		busy = true;
 		const answer = await ask({ ask: 'open', file, headAtEnd, ...(unit ? { unit } : {}) });
@@ -123,7 +124,7 @@
 			if (station && points.length > 4) onkeep(station, makeCurve(points));
 		});
 	}
-	const UNITS: readonly (readonly [MeshUnit, string])[] = [
+	const UNITS: readonly (readonly [DrawnUnit, string])[] = [
 		['mm', 'mm'],
 		['cm', 'cm'],
 		['m', 'metres'],
@@ -169,10 +170,15 @@
 {/if}
 {#if opened && drawing}
 	<p>
-		{opened.triangles.toLocaleString('en-GB')} triangles, the back {Math.round(opened.lengthMm)} mm long. The unit was guessed:
+		{opened.triangles.toLocaleString('en-GB')} triangles, the back {lengthWords(opened.lengthMm)} long. The unit was guessed:
 		is it right?
 	</p>
-	<Choices label="Unit of the scan" options={UNITS} chosen={[opened.unit]} onchoose={(u) => void open(u as MeshUnit)} />
+	<Choices
+		label="Unit of the scan"
+		options={UNITS}
+		chosen={[opened.unit]}
+		onchoose={(u) => void open(u as DrawnUnit)}
+	/>
 	<p class="quiet">Turn the scan by dragging. A tap on it sets:</p>
 	<Choices
 		label="A tap on the scan sets"
@@ -215,7 +221,7 @@
 			{@const section = sections[s]}
 			<div>
 				<label
-					><b>{s}</b> at {Math.round(places[s] ?? 0)} mm
+					><b>{s}</b> at {lengthWords(places[s] ?? 0)}
 					<input
 						class="range range-sm w-full"
 						type="range"
@@ -240,7 +246,7 @@
 	<button type="button" class="btn" onclick={keepLong}>Keep both long lines, from the blade edge</button>
 	<p class="quiet">
 		Tap the dots that were stuck on the horse, or move each cut to its dot: blade edge and two fingers, lowest point,
-		last rib. Bold: the spine; thin: the long lines 100 mm beside it, near drawn through, off dotted.
+		last rib. Bold: the spine; thin: the long lines {lengthWords(100)} beside it, near drawn through, off dotted.
 	</p>
 {/if}
 

@@ -1,7 +1,15 @@
 <script lang="ts">
 	import { MAIN_STATIONS, type Curve, type SizeDoubt } from '$core/curve/index.js';
 	import { SHEET_NAMES, type SheetName } from '$core/photo/index.js';
-	import { errorSentence, SHEET_WARNING_WORDS, SHEET_WORDS } from '$words/index.js';
+	import {
+		errorSentence,
+		SHEET_WARNING_WORDS,
+		SHEET_WORDS,
+		lengthWords,
+		lengthUnit,
+		typedMm,
+		shownLength
+	} from '$words/index.js';
 	import OutlineView from '../entry/OutlineView.svelte';
 	import { betterSheet, corrected, curveOfItem, type SheetItem } from './sheetItem.js';
 
@@ -36,12 +44,12 @@
 		{@const better = betterSheet(item.sheet, doubt)}
 		<p class="alarm" role="alert">
 			{Number.isFinite(doubt.offMm)
-				? `At ${SHEET_WORDS[item.sheet]} this line lies ${Math.round(doubt.offMm)} mm off this horse’s other tracings here.`
+				? `At ${SHEET_WORDS[item.sheet]} this line lies ${lengthWords(doubt.offMm)} off this horse’s other tracings here.`
 				: `At ${SHEET_WORDS[item.sheet]} no horse has this breadth.`}
 			Is the size right, and the station?
 		</p>
 		{#if better}<button type="button" class="btn" onclick={() => onsheet(better)}
-				>It is {SHEET_WORDS[better]}: {Math.round(doubt.betterOffMm ?? 0)} mm off</button
+				>It is {SHEET_WORDS[better]}: {lengthWords(doubt.betterOffMm ?? 0)} off</button
 			>{/if}
 	{/if}
 	{#if curve}
@@ -61,15 +69,16 @@
 			>Check rule <input
 				class="input rule"
 				type="number"
-				min="80"
-				max="120"
-				step="0.5"
-				value={item.ruleMm}
+				min={shownLength(80)}
+				max={shownLength(120)}
+				step={lengthUnit() === 'in' ? 0.01 : 0.5}
+				value={shownLength(item.ruleMm)}
 				onchange={(e) => {
-					const ruleMm = e.currentTarget.valueAsNumber;
+					const ruleMm = typedMm(e.currentTarget.valueAsNumber);
 					if (ruleMm >= 80 && ruleMm <= 120) onchange({ ...item, ruleMm });
 				}}
-			/> mm</label
+			/>
+			{lengthUnit()}</label
 		>
 	{:else}
 		<label

@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { widthsToCurve, type Curve } from '$core/curve/index.js';
 	import { problemOf } from '$core/errors/index.js';
+	import { MM_PER_INCH } from '$core/units/index.js';
 	import { readNumber } from '$core/formats/index.js';
-	import { errorSentence } from '$words/index.js';
+	import { errorSentence, lengthUnit } from '$words/index.js';
 	import { untrack } from 'svelte';
 	import OutlineView from './OutlineView.svelte';
 	import type { TypedRow } from './draft.js';
@@ -19,15 +20,31 @@
 	}
 	const { before, onkeep, keepWord, left, ontyped }: Props = $props();
 
+	const DEPTHS = { mm: [15, 30, 60, 75, 90, 120, 150], in: [0.5, 1, 2, 3, 4, 5, 6] } as const;
+	const PER_MM = { mm: 1, in: MM_PER_INCH } as const;
+	/** Rows that were typed in another unit than is read now are gone on with in theirs: no depth stands in both lists. */
+	const unit = untrack(() =>
+		left.length > 0
+			? left.some((l) => (DEPTHS.in as readonly number[]).includes(l.depth))
+				? 'in'
+				: 'mm'
+			: lengthUnit()
+	);
+	const inMm = (v: number) => v * PER_MM[unit];
+
 	interface Row {
 		readonly depth: number;
 		near: string;
 		off: string;
 	}
-	const fresh = (): Row[] => [15, 30, 60, 75, 90, 120, 150].map((depth) => ({ depth, near: '', off: '' }));
+	const fresh = (): Row[] => DEPTHS[unit].map((depth) => ({ depth, near: '', off: '' }));
 	let rows = $state(untrack(() => fresh().map((row) => ({ ...row, ...left.find((l) => l.depth === row.depth) }))));
 	$effect(() => ontyped(rows.filter((r) => r.near.trim() || r.off.trim()).map((r) => ({ ...r }))));
 
+	const DOWN = {
+		mm: 'Go down to 120 mm on both sides: the bearing band is 60 to 120.',
+		in: 'Go down to 5 in on both sides: the bearing band is 2.4 to 4.7.'
+	} as const;
 	const read = $derived.by((): { curve?: Curve; say: string } => {
 		const typed = rows.filter((r) => r.near.trim() || r.off.trim());
 		if (typed.length === 0)
@@ -35,20 +52,20 @@
 				say: 'Read the half-widths off the paper with a set square: distance from the spine line at each depth.'
 			};
 		const bad = typed.find((r) => [r.near, r.off].some((v) => v.trim() && readNumber(v) === undefined));
-		if (bad) return { say: `The row at ${bad.depth} mm holds something that is not a number.` };
+		if (bad) return { say: `The row at ${bad.depth} ${unit} holds something that is not a number.` };
 		try {
 			const curve = widthsToCurve(
 				typed.map((r) => {
-					const [nearMm, offMm] = [readNumber(r.near), readNumber(r.off)];
+					const [near, off] = [readNumber(r.near), readNumber(r.off)];
 					return {
-						depthMm: r.depth,
-						...(nearMm === undefined ? {} : { nearMm }),
-						...(offMm === undefined ? {} : { offMm })
+						depthMm: inMm(r.depth),
+						...(near === undefined ? {} : { nearMm: inMm(near) }),
+						...(off === undefined ? {} : { offMm: inMm(off) })
 					};
 				})
 			);
-			const short = typed.every((r) => r.depth < 120 || !r.near.trim() || !r.off.trim());
-			return { curve, say: short ? 'Go down to 120 mm on both sides: the bearing band is 60 to 120.' : '' };
+			const short = typed.every((r) => inMm(r.depth) < 120 || !r.near.trim() || !r.off.trim());
+			return { curve, say: short ? DOWN[unit] : '' };
 		} catch (error) {
 			return { say: errorSentence(problemOf(error)) };
 		}
@@ -58,7 +75,7 @@
 		if (!read.curve) return;
 		onkeep(read.curve);
 		rows = fresh();
-		document.getElementById('kp-near-15')?.focus();
+		document.getElementById(`kp-near-${DEPTHS[unit][0]}`)?.focus();
 	}
 	function onkeydown(e: KeyboardEvent) {
 		if (e.key !== 'Enter') return;
@@ -78,7 +95,7 @@
 			inputmode="decimal"
 			autocomplete="off"
 			maxlength="8"
-			aria-label={`${word} half-width at ${row.depth} mm`}
+			aria-label={`${word} half-width at ${row.depth} ${unit}`}
 			bind:value={row[side]}
 		/>
 	</td>
@@ -87,7 +104,7 @@
 <div class="pair">
 	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 	<table class="keypad" {onkeydown}>
-		<thead><tr><th scope="col">near mm</th><th scope="col">depth</th><th scope="col">off mm</th></tr></thead>
+		<thead><tr><th scope="col">near, {unit}</th><th scope="col">depth</th><th scope="col">off, {unit}</th></tr></thead>
 		<tbody>
 			{#each rows as row (row.depth)}
 				<tr>

@@ -1,8 +1,9 @@
 <script lang="ts">
 	import { cleanCurve, LONG_LINES, measureLongLine, type Curve } from '$core/curve/index.js';
 	import { problemOf } from '$core/errors/index.js';
+	import { MM_PER_INCH } from '$core/units/index.js';
 	import { readNumber } from '$core/formats/index.js';
-	import { errorSentence, longLineWords } from '$words/index.js';
+	import { errorSentence, longLineWords, lengthUnit, lengthWords } from '$words/index.js';
 	import OutlineView from './OutlineView.svelte';
 
 	interface Props {
@@ -10,20 +11,25 @@
 		onkeep: (curve: Curve) => void;
 	}
 	const { keepWord, onkeep }: Props = $props();
+	const STEP = { mm: 50, in: 2 } as const;
+	const unit = lengthUnit();
+	const inMm = (v: number) => (unit === 'in' ? v * MM_PER_INCH : v);
 	const fresh = (): { along: number; down: string }[] =>
-		Array.from({ length: 10 }, (_, i) => ({ along: 50 * i, down: '' }));
+		Array.from({ length: 10 }, (_, i) => ({ along: STEP[unit] * i, down: '' }));
 	let rows = $state(fresh());
 
 	const read = $derived.by((): { curve?: Curve; say: string } => {
 		const typed = rows.filter((r) => r.down.trim());
 		if (typed.length === 0)
-			return { say: 'Stretch a level string over the back, 100 mm beside the spine. How far below it is the back?' };
+			return {
+				say: `Stretch a level string over the back, ${lengthWords(100)} beside the spine. How far below it is the back?`
+			};
 		const points = typed.map((r) => [r.along, readNumber(r.down)] as const);
 		const bad = points.find(([, v]) => v === undefined);
-		if (bad) return { say: `The row at ${bad[0]} mm holds something that is not a number.` };
+		if (bad) return { say: `The row at ${bad[0]} ${unit} holds something that is not a number.` };
 		try {
 			const { curve } = cleanCurve(
-				points.map(([x, v]) => [x, -(v as number)] as const),
+				points.map(([x, v]) => [inMm(x), -inMm(v as number)] as const),
 				LONG_LINES[0]
 			);
 			return { curve, say: longLineWords(measureLongLine(curve)) };
@@ -41,11 +47,11 @@
 <div class="pad">
 	{#each rows as row (row.along)}
 		<label
-			><span>{row.along} mm</span><input
+			><span>{row.along} {unit}</span><input
 				class="input"
 				inputmode="decimal"
 				maxlength="7"
-				aria-label={`Below the string at ${row.along} mm`}
+				aria-label={`Below the string at ${row.along} ${unit}`}
 				bind:value={row.down}
 			/></label
 		>

@@ -2,7 +2,7 @@
 	import { isLongLine, type Curve } from '$core/curve/index.js';
 	import { problemOf } from '$core/errors/index.js';
 	import { readNumber } from '$core/formats/index.js';
-	import { errorSentence } from '$words/index.js';
+	import { errorSentence, lengthUnit, typedMm } from '$words/index.js';
 	import FileDrop from './FileDrop.svelte';
 	import { tapsToCurve, type PicturePoint } from './pictureScale.js';
 
@@ -17,7 +17,7 @@
 	let url = $state('');
 	let size = $state({ w: 1, h: 1 });
 	let ruler: PicturePoint[] = $state([]);
-	let rulerMm = $state('100');
+	let ruled = $state(lengthUnit() === 'in' ? '4' : '100');
 	let spine: PicturePoint | undefined = $state();
 	let line: PicturePoint[] = $state([]);
 	let refusal = $state('');
@@ -34,7 +34,10 @@
 	const read = $derived.by((): { curve?: Curve; say: string } => {
 		if (line.length < 5) return { say: ASK[step] };
 		try {
-			return { curve: tapsToCurve({ ruler, rulerMm: readNumber(rulerMm) ?? 0, line, spine }, station), say: ASK.line };
+			return {
+				curve: tapsToCurve({ ruler, rulerMm: typedMm(readNumber(ruled) ?? 0), line, spine }, station),
+				say: ASK.line
+			};
 		} catch (error) {
 			return { say: errorSentence(problemOf(error)) };
 		}
@@ -111,7 +114,10 @@
 		/>
 		<div class="controls">
 			<p role="status"><b>{read.say}</b></p>
-			<label>Between the two ruler marks, mm <input class="input" inputmode="decimal" bind:value={rulerMm} /></label>
+			<label
+				>Between the two ruler marks, {lengthUnit()}
+				<input class="input" inputmode="decimal" bind:value={ruled} /></label
+			>
 			<p class="quiet">{line.length} points</p>
 			<button class="btn" type="button" onclick={back} disabled={ruler.length === 0}>Take back the last tap</button>
 			<button class="btn btn-primary" type="button" onclick={keep} disabled={!read.curve}>{keepWord}</button>

@@ -1,11 +1,16 @@
 <script lang="ts">
 	import { errorSentence, problemLine } from '$words/index.js';
+	import type { DrawnUnit } from '$core/units/index.js';
+	import { unitAsked } from '$core/formats/index.js';
 	import type { FileResult } from './readFiles.js';
 
 	interface Props {
 		results: readonly FileResult[];
+		/** Reads the same files once more, their lengths in another unit. */
+		onunit: (unit: DrawnUnit) => void;
 	}
-	const { results }: Props = $props();
+	const { results, onunit }: Props = $props();
+	const asked = $derived(unitAsked(results.flatMap((r) => (r.status === 'read' ? r.report.problems : [r.problem]))));
 	const MOST = 12;
 </script>
 
@@ -33,6 +38,14 @@
 			{/if}
 		</div>
 	{/each}
+	{#if asked}
+		<p role="alert">
+			These lines look drawn in {asked === 'inch' ? 'inches' : 'centimetres'}.
+			<button type="button" class="btn" onclick={() => onunit(asked)}
+				>{asked === 'inch' ? 'Read them as inches' : 'Read them as centimetres'}</button
+			>
+		</p>
+	{/if}
 </div>
 
 <style>

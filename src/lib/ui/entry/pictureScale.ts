@@ -1,3 +1,4 @@
+import { stretchWords } from '$words/index.js';
 import { cleanCurve, type Curve } from '$core/curve/index.js';
 import { CoreError } from '$core/errors/index.js';
 
@@ -20,7 +21,9 @@ export function mmPerPixel(taps: Pick<PictureTaps, 'ruler' | 'rulerMm'>): number
 	const px = a && b ? Math.hypot(a.x - b.x, a.y - b.y) : 0;
 	if (!(px >= 20)) throw new CoreError('bad-input', { detail: 'Tap two ruler marks further apart.' });
 	if (!(taps.rulerMm >= 20 && taps.rulerMm <= 1000))
-		throw new CoreError('bad-input', { detail: 'The distance between the ruler marks must be 20 to 1000 mm.' });
+		throw new CoreError('bad-input', {
+			detail: `The distance between the ruler marks must be ${stretchWords(20, 1000)}.`
+		});
 	return taps.rulerMm / px;
 }
 

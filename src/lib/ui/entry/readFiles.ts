@@ -1,4 +1,5 @@
 import type { Problem } from '$core/errors/index.js';
+import type { DrawnUnit } from '$core/units/index.js';
 import type { FileReport } from '$core/formats/index.js';
 import type { ReadAnswer, ReadRequest } from '../../../workers/readFile.worker.js';
 import { fileWorker } from '../threads/workers.js';
@@ -10,11 +11,11 @@ export type FileResult =
 const UNREADABLE: ReadAnswer = { status: 'refused', problem: { code: 'unknown-kind', data: {} } };
 
 /** Reads files one after another in a worker, so that the page stays quick; each is read or refused with its reason. */
-export async function readFiles(files: readonly File[], today: string): Promise<FileResult[]> {
+export async function readFiles(files: readonly File[], today: string, unit?: DrawnUnit): Promise<FileResult[]> {
 	const worker = fileWorker();
 	const results: FileResult[] = [];
 	for (const file of files) {
-		const request: ReadRequest = { file, today };
+		const request: ReadRequest = { file, today, unit };
 		results.push({ name: file.name, ...(await worker.ask<ReadAnswer>('read', request).catch(() => UNREADABLE)) });
 	}
 	worker.stop();

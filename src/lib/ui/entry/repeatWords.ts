@@ -1,3 +1,4 @@
+import { lengthWords } from '$words/index.js';
 import { repeatDifference, type Curve } from '$core/curve/index.js';
 
 /** Differences over this are worth another tracing, mm (common practice, no source). */
@@ -18,7 +19,7 @@ export function repeatWords(curves: readonly Curve[]): RepeatWords | undefined {
 		}
 	if (!worst) return undefined;
 	const place = worst.depthMm <= 90 ? 'pocket' : 'lower flank';
-	const far = `${worst.mm.toFixed(1)} mm at the ${worst.side} ${place}`;
+	const far = `${lengthWords(worst.mm, 1)} at the ${worst.side} ${place}`;
 	if (worst.mm <= WORTH_ANOTHER_MM) return { say: `Agree within ${far}.`, doubtful: false };
 	const ask = curves.length === 2 ? 'Trace a third?' : 'Trace one more?';
 	return { say: `${curves.length === 2 ? 'These two' : 'Two of these'} differ by ${far}. ${ask}`, doubtful: true };

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import type { JoinedCall } from '$core/call/index.js';
 	import type { Reading } from '$core/reading/index.js';
-	import { changeWords, readingSentence } from '$words/index.js';
+	import { changeWords, readingSentence, stretchWords } from '$words/index.js';
 	import { formatDay } from '../format.js';
 
 	interface Props {
@@ -34,7 +34,7 @@
 	<h2>What to tell {joined.nextStep === 'call-vet' ? 'the vet, then the fitter' : 'the fitter'}</h2>
 	<p>
 		{horse.name}, {saddleName}, fit mark {fittedOn ? formatDay(fittedOn) : 'not set'}.
-		{#if changes.length > 0}Bearing band (60 to 120 mm below the top) since then, with the 95% interval:{/if}
+		{#if changes.length > 0}Bearing band ({stretchWords(60, 120)} below the top) since then, with the 95% interval:{/if}
 	</p>
 	{#if stations.length > 0}
 		<table>

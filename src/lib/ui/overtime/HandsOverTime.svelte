@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { STAGES, type Stage } from '$core/checks/index.js';
 	import type { HandSeries } from '$core/reading/index.js';
-	import { CHECK_WORDS, STAGE_WORDS, type SetupDay } from '$words/index.js';
+	import { CHECK_WORDS, STAGE_WORDS, type SetupDay, lengthWords } from '$words/index.js';
 	import { formatDay, formatMonth } from '../format.js';
 	import { underOn } from './underOn.js';
 	import { dayNumber, linePath, monthTicks, scale } from '../rail/railScale.js';
@@ -44,11 +44,11 @@
 		const [from, to] = [s.points[0], s.points[s.points.length - 1]];
 		if (!from || !to) return '';
 		if (s.points.length === 1)
-			return `${STAGE_WORDS[s.stage]}: ${fingers(to.fingers)} (${Math.round(to.mm)} mm), ${formatDay(to.on)}${under(to.on, s.stage)}`;
+			return `${STAGE_WORDS[s.stage]}: ${fingers(to.fingers)} (${lengthWords(to.mm)}), ${formatDay(to.on)}${under(to.on, s.stage)}`;
 		const change = s.changedMm ?? 0;
 		const how = s.real
-			? `${change < 0 ? 'less' : 'more'} by ${Math.abs(Math.round(change))} mm`
-			: `within what counting can tell (${Math.round(s.detectableMm)} mm)`;
+			? `${change < 0 ? 'less' : 'more'} by ${lengthWords(Math.abs(change))}`
+			: `within what counting can tell (${lengthWords(s.detectableMm)})`;
 		const [then, now] = [under(from.on, s.stage), under(to.on, s.stage)];
 		return `${STAGE_WORDS[s.stage]}: ${from.fingers} on ${formatDay(from.on)}${then === now ? '' : then}, ${to.fingers} on ${formatDay(to.on)}${now}, ${how}`;
 	};

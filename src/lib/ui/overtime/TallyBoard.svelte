@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { SignKind } from '$core/zones/index.js';
-	import { KIND_WORDS, placeWords, signLine } from '$words/index.js';
+	import { KIND_WORDS, placeWords, signLine, lengthWords } from '$words/index.js';
 	import { formatDay, formatMonth } from '../format.js';
 	import { dayNumber, linePath, monthTicks, scale } from '../rail/railScale.js';
 	import { weightOf } from '../walk/zoneFill.js';
@@ -110,7 +110,7 @@
 	<p class="quiet">
 		<span><b>|</b> {KIND_WORDS.soreness}, heat, swelling, knot, hollow</span> <span><b>/</b> hair, skin</span>
 		<span><b>○</b> dry or rubbed sweat</span> <span>tall: grave on its own scale</span>
-		<span>thin line: shape of the same zone since the fit mark, ±{SHAPE_MM} mm a row</span>
+		<span>thin line: shape of the same zone since the fit mark, ±{lengthWords(SHAPE_MM)} a row</span>
 	</p>
 </div>
 

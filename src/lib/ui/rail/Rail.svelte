@@ -1,6 +1,7 @@
 <script lang="ts">
+	import { lengthWords, signedNumber, signedWords } from '$words/index.js';
 	import type { Limits } from '$core/change/index.js';
-	import { formatDay, formatMm, formatMonth } from '../format.js';
+	import { formatDay, formatMonth } from '../format.js';
 	import { dayNumber, linePath, monthTicks, scale, type RailPoint } from './railScale.js';
 
 	interface Props {
@@ -144,7 +145,7 @@
 		aria-valuemin={0}
 		aria-valuemax={visitDays.length - 1}
 		aria-valuenow={visitDays.indexOf(shown)}
-		aria-valuetext={`${formatDay(shown)}${here ? `: near ${formatMm(here.nearMm)} mm, off ${formatMm(here.offMm)} mm` : ''}`}
+		aria-valuetext={`${formatDay(shown)}${here ? `: near ${signedWords(here.nearMm)}, off ${signedWords(here.offMm)}` : ''}`}
 		onpointerdown={drag}
 		onpointermove={drag}
 		onpointerup={drop}
@@ -218,9 +219,9 @@
 	</svg>
 	<figcaption class="quiet">
 		<span class="reading"
-			><b>{formatDay(shown)}</b>{#if here}: <b>near {formatMm(here.nearMm)}</b> (solid),
-				<b class="thin">off {formatMm(here.offMm)}</b>
-				(dashed), ± {(1.96 * here.sdMm).toFixed(1)} mm{here.day === shown
+			><b>{formatDay(shown)}</b>{#if here}: <b>near {signedNumber(here.nearMm)}</b> (solid),
+				<b class="thin">off {signedNumber(here.offMm)}</b>
+				(dashed), ± {lengthWords(1.96 * here.sdMm, 1)}{here.day === shown
 					? ''
 					: `, traced ${formatDay(here.day)}`}{/if}</span
 		>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { MOST_MUSCLE_MM, type MeasuredSeat } from '$core/seat/index.js';
-	import { CONDITION_WORDS, MEASURED_DOUBT_WORDS, measuredSentences, shimSetWords } from '$words/index.js';
+	import { CONDITION_WORDS, MEASURED_DOUBT_WORDS, measuredSentences, shimSetWords, lengthWords } from '$words/index.js';
 	import { formatDay } from '../format.js';
 	import BearingView from '../seat/BearingView.svelte';
 	import Stepper from '../walk/Stepper.svelte';
@@ -86,7 +86,7 @@
 				step={2}
 				least={-MOST_MUSCLE_MM}
 				most={MOST_MUSCLE_MM}
-				onset={(v) => (under.muscleMm = v)}
+				onset={(v) => (under.muscleMm = Math.round(v))}
 			/>
 		</div>
 	{/if}
@@ -102,7 +102,7 @@
 				>{seat.conditions.map((c) => (c === 'fits' ? 'No fault stands out' : CONDITION_WORDS[c])).join('; ')}</b
 			>
 			on the back of {formatDay(answer.on)}{answer.muscleMm
-				? `, with ${Math.abs(answer.muscleMm)} mm ${answer.muscleMm > 0 ? 'more' : 'less'} muscle a side at the withers`
+				? `, with ${lengthWords(Math.abs(answer.muscleMm))} ${answer.muscleMm > 0 ? 'more' : 'less'} muscle a side at the withers`
 				: ''}.
 		</p>
 		<ul>

@@ -121,7 +121,7 @@
 		/>
 	{/key}
 	<FileDrop accept=".svg,.dxf,.txt,.csv" onfiles={(files) => void take(files)}
-		><b>Or a file for the {place}</b><br /><span class="quiet">SVG, DXF, point list or points CSV, mm</span></FileDrop
+		><b>Or a file for the {place}</b><br /><span class="quiet">SVG, DXF, point list or points CSV</span></FileDrop
 	>
 	{#if saying}<p role="status">{saying}</p>{/if}
 	<button type="button" class="btn btn-primary" disabled={!whole || sending} onclick={() => void save()}

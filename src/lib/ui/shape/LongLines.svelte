@@ -1,6 +1,6 @@
 <script lang="ts">
 	import type { LongLineMeasures } from '$core/curve/index.js';
-	import { longLineWords } from '$words/index.js';
+	import { longLineWords, lengthWords } from '$words/index.js';
 	import { formatDay } from '../format.js';
 
 	interface Line {
@@ -30,7 +30,7 @@
 </script>
 
 <section class="sheet mt-4" aria-labelledby="long-head">
-	<h2 id="long-head">Long lines, 100 mm beside the spine</h2>
+	<h2 id="long-head">Long lines, {lengthWords(100)} beside the spine</h2>
 	<svg
 		viewBox={`-14 ${top} 530 ${bottom - top}`}
 		role="img"

@@ -1,8 +1,7 @@
 <script lang="ts">
 	import type { ShapeSeen } from '$core/reading/index.js';
 	import { SIDES, ZONES, type Side, type StrokeAge, type Zone, type ZoneId } from '$core/zones/index.js';
-	import { placeWords } from '$words/index.js';
-	import { formatMm } from '../format.js';
+	import { placeWords, signedNumber, signedWords } from '$words/index.js';
 	import Tally from './Tally.svelte';
 	import {
 		cutPath,
@@ -44,12 +43,12 @@
 		const c = change(zone, side);
 		const shape = !zone.station
 			? []
-			: [!c ? 'shape not measured' : c.real ? `${formatMm(c.mm)} mm since the fit mark` : 'no real change of shape'];
+			: [!c ? 'shape not measured' : c.real ? `${signedWords(c.mm)} since the fit mark` : 'no real change of shape'];
 		const signs = of(zone.id, side);
 		const tally = signs.length === 0 ? 'no signs' : signs.map((s) => s.line).join('; ');
 		return `${placeWords(zone.id, side)}: ${[...shape, tally].join('; ')}`;
 	};
-	const mm = (c: ShapeSeen) => (c.real ? formatMm(c.mm) : `(${formatMm(c.mm)})`);
+	const mm = (c: ShapeSeen) => (c.real ? signedNumber(c.mm) : `(${signedNumber(c.mm)})`);
 	const stations = Object.entries(STATION_AT);
 	const signed = $derived(Object.values(strokes).some((s) => s.length > 0));
 </script>

@@ -22,7 +22,9 @@
 		PAD_WORDS,
 		placeLimit,
 		STAGE_WORDS,
-		widthWords
+		widthWords,
+		lengthWords,
+		measured
 	} from '$words/index.js';
 	import CheckDrawing from '../drawings/CheckDrawing.svelte';
 	import Choices from './Choices.svelte';
@@ -93,7 +95,7 @@
 		if (code === 'none' || last) await walk.set('checked/bare', true);
 		onnext();
 	}
-	const mm = (v: number | undefined) => (v === undefined ? '' : `${Math.round(v)} mm`);
+	const mm = (v: number | undefined) => (v === undefined ? '' : lengthWords(v));
 </script>
 
 {#if !check}
@@ -113,7 +115,7 @@
 			? levelLimit(pairing.saddleKind, pairing.rules)
 			: check === 'place'
 				? placeLimit(pairing.rules)
-				: CHECK_WORDS[check].limit}
+				: measured(CHECK_WORDS[check].limit)}
 	</p>
 	{#each sides as side (side)}
 		{@const j = judged(side)}
@@ -136,7 +138,7 @@
 	{#if fall}
 		<p role="status" data-testid="fall">
 			{STAGE_WORDS[fall.from]} it was {fall.fingersBefore}, now {fall.fingersNow}: {fall.fellMm > 0
-				? `fell by ${fall.fingersBefore - fall.fingersNow} (${Math.round(fall.fellMm)} mm)`
+				? `fell by ${fall.fingersBefore - fall.fingersNow} (${lengthWords(fall.fellMm)})`
 				: fall.fellMm < 0
 					? 'more than before; count again'
 					: 'no fall'}.

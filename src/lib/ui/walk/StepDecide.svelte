@@ -15,7 +15,9 @@
 		surenessWords,
 		verdictMeans,
 		VERDICT_WORD,
-		WEIGHT_WORDS
+		WEIGHT_WORDS,
+		lengthWords,
+		measured
 	} from '$words/index.js';
 	import { formatDay } from '../format.js';
 	import Choices from './Choices.svelte';
@@ -144,11 +146,11 @@
 				<dd>{SHIM_WORDS[p][1]}</dd>
 			{/each}
 		</dl>
-		<p>{SHIM_CARE}</p>
+		<p>{measured(SHIM_CARE)}</p>
 		<p class="alarm">{SHIM_NEVER}</p>
 		{#if lift}<p class="quiet">
 				A pad thickens the horse: on this flank ({before.slopeDeg}°) {lift
-					.map(([t, up]) => `${t} mm lift ${up.toFixed(0)} mm`)
+					.map(([t, up]) => `${lengthWords(t)} lift ${lengthWords(up)}`)
 					.join(', ')}, and narrow the fit. Check width with the pad.
 			</p>{/if}
 	</section>

@@ -11,7 +11,17 @@
 		usableLengthMm,
 		type ConditionRegion
 	} from '$core/load/index.js';
-	import { conditionWords, LENGTH_WORDS, MARK_DOUBT_WORDS, PLACE_WORDS, REGION_WORDS } from '$words/index.js';
+	import {
+		conditionWords,
+		LENGTH_WORDS,
+		MARK_DOUBT_WORDS,
+		PLACE_WORDS,
+		REGION_WORDS,
+		lengthWords,
+		weightWords,
+		settingScale,
+		onScale
+	} from '$words/index.js';
 	import MarkDrawing from '../drawings/MarkDrawing.svelte';
 	import { formatDayShort } from '../format.js';
 	import Choices from './Choices.svelte';
@@ -38,7 +48,7 @@
 	const when = $derived(before.readOn ? formatDayShort(before.readOn) : '');
 	const lastWords = (d: Dial) => {
 		const v = last(d.field);
-		return v === undefined ? undefined : `last time ${v} ${d.unit}`;
+		return v === undefined ? undefined : `last time ${onScale(v, settingScale(d.unit, d.step))}`;
 	};
 	const repeatable = $derived(
 		[...dials.map((d) => d.field), ...(part === 'condition' ? ['condition/score'] : [])].filter(
@@ -86,7 +96,7 @@
 		['mark/bladeApartMm', 'Blade, found the other way: further back'],
 		['mark/ribApartMm', 'Last rib, found the other way: further back']
 	] as const;
-	const fitWords = { fits: 'fits', 'little-over': 'a few mm over', over: 'over', 'too-long': 'too long' } as const;
+	const fitWords = { fits: 'fits', 'little-over': 'a little over', over: 'over', 'too-long': 'too long' } as const;
 	const fit = (mm: number | undefined) =>
 		mm === undefined || !pairing?.bearingMm
 			? ''
@@ -206,25 +216,25 @@
 {/if}
 {#if part === 'places' && lengths}
 	<p class="says" data-testid="lengths">
-		Room for the panel: <b>{Math.round(lengths.tapeMm)} mm</b> tape to tape{fit(lengths.tapeMm)};
-		<b>{Math.round(lengths.fingersMm)} mm</b> from two fingers behind the blade{fit(lengths.fingersMm)};
-		{#if lengths.swingMm !== undefined}<b>{Math.round(lengths.swingMm)} mm</b> behind the back-swing{fit(
+		Room for the panel: <b>{lengthWords(lengths.tapeMm)}</b> tape to tape{fit(lengths.tapeMm)};
+		<b>{lengthWords(lengths.fingersMm)}</b> from two fingers behind the blade{fit(lengths.fingersMm)};
+		{#if lengths.swingMm !== undefined}<b>{lengthWords(lengths.swingMm)}</b> behind the back-swing{fit(
 				lengths.swingMm
 			)}.{:else}back-swing not taken.{/if}
 		{#if pairing}Chosen: {LENGTH_WORDS[pairing.rules.lengthFrom]}, {PLACE_WORDS[pairing.rules.place]}:
-			<b>{Math.round(usableLengthMm(lengths, pairing.rules))} mm</b>{fit(usableLengthMm(lengths, pairing.rules))}.
+			<b>{lengthWords(usableLengthMm(lengths, pairing.rules))}</b>{fit(usableLengthMm(lengths, pairing.rules))}.
 			{#if tooShort}Behind the back-swing too little is left: a shorter panel or round skirts, or set behind the resting
 				blade.{/if}
 		{/if} Never on the blade, never past the last rib.
 	</p>
 {/if}
 {#if part === 'tape' && weightKg !== undefined}
-	<p class="says">About <b>{Math.round(weightKg / 5) * 5} kg</b> by tape; it can be off by a tenth.</p>
+	<p class="says">About <b>{weightWords(Math.round(weightKg / 5) * 5)}</b> by tape; it can be off by a tenth.</p>
 {/if}
 {#if part === 'load' && share !== undefined}
 	<p class="says" class:over={share > MOST_CARRIED_SHARE}>
-		<b>{Math.round(share * 100)}%</b> of about {Math.round((weightKg ?? 0) / 5) * 5} kg. At most 20%, less for unfit, young
-		or old horses.
+		<b>{Math.round(share * 100)}%</b> of about {weightWords(Math.round((weightKg ?? 0) / 5) * 5)}. At most 20%, less for
+		unfit, young or old horses.
 	</p>
 {/if}
 

@@ -25,7 +25,8 @@
 		SETUP_CHOICE_WORDS,
 		SETUP_NUMBER_WORDS,
 		setupLine,
-		shimAdviceLines
+		shimAdviceLines,
+		lengthUnit
 	} from '$words/index.js';
 	import { formatDay } from '../format.js';
 	import Choices from './Choices.svelte';
@@ -158,14 +159,15 @@
 	put: (part: string, v: number) => void
 )}
 	<div class="grid" role="group" aria-label={title}>
-		<span></span><b>near, mm</b><b>off, mm</b>
+		<span></span><b>near, {lengthUnit()}</b><b>off, {lengthUnit()}</b>
 		{#each SHIM_ZONES as zone (zone)}
 			<span>{zone}</span>
 			{#each SETUP_SIDES as side (side)}
 				<Stepper
 					bare
 					label={`${title}, ${zone} ${side}`}
-					unit=""
+					unit="mm"
+					unitless
 					value={valueOf(`${zone}-${side}`)}
 					step={SHIM_STEP}
 					least={0}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { lengthWords } from '$words/index.js';
 	import { MAIN_STATIONS } from '$core/curve/index.js';
 	import type { Walk } from './walk.svelte.js';
 
@@ -27,8 +28,8 @@
 	<li>Lift, bend again, draw again: the repeats tell how sure it is.</li>
 </ol>
 <p class="quiet">
-	Three cuts, and the long line about 100 mm beside the spine. A picture of the sheet, the keypad or a file can be
-	entered on the spot, or at home.
+	Three cuts, and the long line about {lengthWords(100)} beside the spine. A picture of the sheet, the keypad or a file can
+	be entered on the spot, or at home.
 </p>
 <a class="btn" {href} data-sveltekit-reload onclick={() => void plan('now')}>Enter tracings now</a>
 <button type="button" class="btn btn-primary" onclick={() => void plan('later')}>Later, indoors</button>

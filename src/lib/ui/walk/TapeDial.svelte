@@ -1,8 +1,10 @@
 <script lang="ts">
+	import { keptOf, onScale, settingScale } from '$words/index.js';
 	import { Minus, Plus } from '@lucide/svelte';
 
 	interface Props {
 		label: string;
+		/** In which the value is kept; the tape is marked in the person's own. */
 		unit: string;
 		min: number;
 		max: number;
@@ -20,16 +22,20 @@
 	let width = $state(300);
 
 	const PX_PER_STEP = 9;
-	const shown = $derived(dragged ?? value ?? start);
+	const scale = $derived(settingScale(unit, step));
+	const kept = $derived(dragged ?? value ?? start);
+	/** On the tape, in what it is marked in. */
+	const shown = $derived(kept / scale.per);
 	const ticks = $derived.by(() => {
 		const reach = Math.ceil(width / 2 / PX_PER_STEP);
-		const at = Math.round(shown / step);
+		const at = Math.round(shown / scale.step);
 		return Array.from({ length: 2 * reach + 1 }, (_, i) => at - reach + i)
-			.map((n) => ({ n, mm: n * step }))
-			.filter((t) => t.mm >= min && t.mm <= max);
+			.map((n) => ({ n, mark: n * scale.step }))
+			.filter((t) => t.mark * scale.per >= min && t.mark * scale.per <= max);
 	});
-	const bound = (v: number) => Math.min(max, Math.max(min, Math.round(v / step) * step));
-	const say = (v: number) => (step < 1 ? v.toFixed(1) : String(Math.round(v)));
+	/** Onto a mark of the tape, as it is kept. */
+	const bound = (v: number) => Math.min(max, Math.max(min, keptOf(Math.round(v / scale.step) * scale.step, scale)));
+	const bare = $derived({ ...scale, unit: '' });
 
 	let from: { x: number; value: number } | undefined;
 	function down(e: PointerEvent) {
@@ -37,7 +43,7 @@
 		from = { x: e.clientX, value: shown };
 	}
 	function move(e: PointerEvent) {
-		if (from) dragged = bound(from.value - ((e.clientX - from.x) / PX_PER_STEP) * step);
+		if (from) dragged = bound(from.value - ((e.clientX - from.x) / PX_PER_STEP) * scale.step);
 	}
 	function up() {
 		if (from && dragged !== undefined) onset(dragged);
@@ -50,14 +56,14 @@
 <div class="dial">
 	<div class="line">
 		<label for={id}>{label}</label>
-		<output class:unset={value === undefined && dragged === undefined} for={id}>{say(shown)} {unit}</output>
+		<output class:unset={value === undefined && dragged === undefined} for={id}>{onScale(kept, scale)}</output>
 	</div>
 	<div class="row">
 		<button
 			type="button"
 			class="btn btn-square"
 			aria-label={`${label}: less`}
-			onclick={() => onset(bound(shown - step))}><Minus size={20} /></button
+			onclick={() => onset(bound(shown - scale.step))}><Minus size={20} /></button
 		>
 		<div
 			class="tape"
@@ -70,20 +76,21 @@
 		>
 			<svg {width} height="52" aria-hidden="true">
 				{#each ticks as t (t.n)}
-					{@const x = width / 2 + ((t.mm - shown) / step) * PX_PER_STEP}
+					{@const x = width / 2 + ((t.mark - shown) / scale.step) * PX_PER_STEP}
 					{@const big = t.n % 10 === 0}
 					<path class="tick" d={`M${x.toFixed(1)} 0v${big ? 22 : t.n % 5 === 0 ? 15 : 9}`} />
-					{#if big}<text x={x.toFixed(1)} y="40" text-anchor="middle">{say(t.mm)}</text>{/if}
+					{#if big}<text x={x.toFixed(1)} y="40" text-anchor="middle">{onScale(t.mark * scale.per, bare)}</text>{/if}
 				{/each}
 				<path class="needle" d={`M${width / 2} 0v52`} />
 			</svg>
 			<input
 				{id}
 				type="range"
-				{min}
-				{max}
-				{step}
+				min={min / scale.per}
+				max={max / scale.per}
+				step={scale.step}
 				value={shown}
+				aria-valuetext={onScale(kept, scale)}
 				onchange={(e) => onset(bound(Number(e.currentTarget.value)))}
 			/>
 		</div>
@@ -91,7 +98,7 @@
 			type="button"
 			class="btn btn-square"
 			aria-label={`${label}: more`}
-			onclick={() => onset(bound(shown + step))}><Plus size={20} /></button
+			onclick={() => onset(bound(shown + scale.step))}><Plus size={20} /></button
 		>
 	</div>
 	{#if lastWords}<p class="quiet">{lastWords}</p>{/if}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { measured } from '$words/index.js';
 	import { HELP, type HelpPage } from '$words/helpWords.js';
 	import type { PageProps } from './$types.js';
 
@@ -14,7 +15,7 @@
 		{#each page.steps as step (step.head)}
 			<li class="sheet">
 				<h2>{step.head}</h2>
-				<p>{step.text}</p>
+				<p>{measured(step.text)}</p>
 			</li>
 		{/each}
 	</ol>

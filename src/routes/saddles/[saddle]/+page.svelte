@@ -3,7 +3,7 @@
 	import RankSeats from '$lib/ui/saddle/RankSeats.svelte';
 	import SeatOnHorse from '$lib/ui/saddle/SeatOnHorse.svelte';
 	import ShapeDesk from '$lib/ui/saddle/ShapeDesk.svelte';
-	import { SADDLE_KIND_WORDS } from '$words/index.js';
+	import { SADDLE_KIND_WORDS, lengthWords } from '$words/index.js';
 	import type { PageProps } from './$types.js';
 
 	const { data }: PageProps = $props();
@@ -15,10 +15,9 @@
 <header class="head-row">
 	<h1>{data.saddle.name}</h1>
 	<p class="quiet">
-		{SADDLE_KIND_WORDS[data.saddle.kind]}{data.saddle.bearingMm ? `, bears ${data.saddle.bearingMm} mm` : ''}{data
-			.saddle.about
-			? `, ${data.saddle.about}`
-			: ''}
+		{SADDLE_KIND_WORDS[data.saddle.kind]}{data.saddle.bearingMm
+			? `, bears ${lengthWords(data.saddle.bearingMm)}`
+			: ''}{data.saddle.about ? `, ${data.saddle.about}` : ''}
 	</p>
 	<a class="link" href={`/saddles?yard=${data.saddle.yardId}`}>All saddles</a>
 </header>

@@ -2,7 +2,7 @@ import { sql } from 'drizzle-orm';
 import { bigint, boolean, check, doublePrecision, integer, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { ROLES, type Role } from '../../../../core/people/index.js';
 import type { Reminders } from '../../../../core/diary/index.js';
-import type { LengthUnit, WeightUnit } from '../../../../core/units/index.js';
+import type { DayStyle, LengthUnit, WeightUnit } from '../../../../core/units/index.js';
 import { at, day, oneOf } from './columns.js';
 
 /** How often an address or an account has asked for something that is limited: the sign-in library's own. */
@@ -33,6 +33,7 @@ export const person = pgTable('person', {
 	leavingAt: at('leaving_at'),
 	lengthUnit: text('length_unit').$type<LengthUnit>().notNull().default('mm'),
 	weightUnit: text('weight_unit').$type<WeightUnit>().notNull().default('kg'),
+	dayStyle: text('day_style').$type<DayStyle>().notNull().default('day-month'),
 	/** How often a mail says what is due, and in which zone the person's days begin. */
 	reminders: text('reminders').$type<Reminders>().notNull().default('off'),
 	zone: text('zone').notNull().default('UTC'),

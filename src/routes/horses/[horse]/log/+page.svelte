@@ -1,7 +1,15 @@
 <script lang="ts">
 	import { onMount, untrack } from 'svelte';
 	import { v7 as uuidv7 } from 'uuid';
-	import { BEHAVIOUR_WORDS, CHANGE_WORDS, EASE_WORDS, PAD_WORDS, SEEN_WORDS, WHEN_WORDS } from '$words/index.js';
+	import {
+		BEHAVIOUR_WORDS,
+		CHANGE_WORDS,
+		EASE_WORDS,
+		PAD_WORDS,
+		SEEN_WORDS,
+		WHEN_WORDS,
+		lengthWords
+	} from '$words/index.js';
 	import { formatDay, todayHere } from '$lib/ui/format.js';
 	import { sync } from '$lib/ui/offline/index.js';
 	import DayField from '$lib/ui/DayField.svelte';
@@ -101,7 +109,7 @@
 	const movedWords = (line: Line): string =>
 		line.shifted
 			? `Stood to the ${line.shifted} side.`
-			: `Stood ${Math.abs(line.movedMm ?? 0)} mm further ${(line.movedMm ?? 0) < 0 ? 'back' : 'forward'}.`;
+			: `Stood ${lengthWords(Math.abs(line.movedMm ?? 0))} further ${(line.movedMm ?? 0) < 0 ? 'back' : 'forward'}.`;
 	const nameOf = (id: string | null) => (id ? (data.saddleNames[id] ?? 'another saddle') : 'no saddle');
 	const words = (line: Line) =>
 		[...line.seen.map((s) => SEEN_WORDS[s] ?? s), ...line.changes.map((c) => CHANGE_WORDS[c] ?? c)].join(', ') ||
@@ -177,7 +185,15 @@
 			onchoose={(c) => (went = went === c ? null : (c as typeof went))}
 		/>
 		{#if went === 'back' || went === 'forward'}
-			<Stepper label="How far" unit="mm" value={wentMm} step={10} least={10} most={150} onset={(v) => (wentMm = v)} />
+			<Stepper
+				label="How far"
+				unit="mm"
+				value={wentMm}
+				step={10}
+				least={10}
+				most={150}
+				onset={(v) => (wentMm = Math.round(v))}
+			/>
 		{/if}
 		<label
 			>Note (need not be typed)<textarea class="textarea w-full" rows="2" maxlength="1000" bind:value={note}

@@ -9,7 +9,15 @@
 	import { formatDay } from '$lib/ui/format.js';
 	import { againstPath, clearest, dayPath, differenceCsv, intervalPath, unroll } from '$lib/ui/shape/overlayShape.js';
 	import { saveSvg, saveSvgAsPng, saveText } from '$lib/ui/shape/saveFile.js';
-	import { surenessWords, VERDICT_WORD } from '$words/index.js';
+	import {
+		surenessWords,
+		VERDICT_WORD,
+		lengthWords,
+		plusMinusWords,
+		settingScale,
+		onScale,
+		lengthUnitWord
+	} from '$words/index.js';
 	import type { PageProps } from './$types.js';
 
 	const { data }: PageProps = $props();
@@ -26,14 +34,15 @@
 	/** Half the height of the unrolled drawing, in its own units (taller where it is narrow), and the millimetres that fit into it. */
 	const narrow = new MediaQuery('(max-width: 40rem)');
 	const room = $derived(narrow.current ? 80 : 40);
-	const reachMm = $derived(
-		3 *
-			Math.ceil(Math.max(9, ...(shown?.mm ?? []).map((mm, k) => Math.abs(mm ?? 0) + (shown?.plusMinusMm[k] ?? 0))) / 3)
-	);
-	const scale = $derived(room / reachMm);
-	const ticks = $derived(
-		Array.from({ length: 7 }, (_, i) => (i - 3) * (reachMm / 3)).filter((mm) => Math.abs(mm) <= reachMm)
-	);
+	const tick = $derived(settingScale('mm', 1));
+	/** Three marks either way, each of so many mm, hold all of it. */
+	const tickMm = $derived.by(() => {
+		const most = Math.max(9, ...(shown?.mm ?? []).map((mm, k) => Math.abs(mm ?? 0) + (shown?.plusMinusMm[k] ?? 0)));
+		const one = tick.step * tick.per;
+		return one * Math.ceil(most / 3 / one);
+	});
+	const scale = $derived(room / (3 * tickMm));
+	const ticks = $derived([-3, -2, -1, 0, 1, 2, 3].map((n) => n * tickMm));
 	const profile = $derived(comparison && shown ? unroll(comparison.against, shown, scale) : undefined);
 	const most = $derived(comparison && shown ? clearest(comparison.against, shown) : undefined);
 	const name = $derived(`${data.horse.name}-${data.station}-${day}`);
@@ -83,8 +92,8 @@
 	<section class="sheet">
 		<svg bind:this={overlay} viewBox="-205 -16 410 178" role="img" aria-labelledby="said">
 			<path class="grid" d="M-205 60H205M-205 120H205M0 -16V162" />
-			<text x="203" y="57" text-anchor="end">60 mm</text>
-			<text x="203" y="117" text-anchor="end">120 mm</text>
+			<text x="203" y="57" text-anchor="end">{lengthWords(60)}</text>
+			<text x="203" y="117" text-anchor="end">{lengthWords(120)}</text>
 			<text x="-203" y="-6">near</text>
 			<text x="203" y="-6" text-anchor="end">off</text>
 			{#each kept as d (d.day)}<path class="kept" d={dayPath(comparison.against, d)} />{/each}
@@ -121,19 +130,21 @@
 			over {data.against ? formatDay(data.against) : ''}, mean of {shown.counted}
 			{shown.counted === 1 ? 'tracing' : 'tracings'}{shown.leftOut > 0 ? `, ${shown.leftOut} left out` : ''}.
 			{#if day === data.against}This is the curve that the others are held against.
-			{:else if most}Clearest {Math.abs(Math.round(most.alongMm))} mm down the {most.alongMm < 0 ? 'near' : 'off'} side:
-				<b>{most.mm > 0 ? '+' : '−'}{Math.abs(most.mm).toFixed(1)} ± {most.plusMinusMm.toFixed(1)} mm</b>.
+			{:else if most}Clearest {lengthWords(Math.abs(most.alongMm))} down the {most.alongMm < 0 ? 'near' : 'off'} side:
+				<b>{plusMinusWords(most.mm, most.plusMinusMm)}</b>.
 			{:else}Nowhere more than these tracings can show.{/if}
 		</p>
 		<svg
 			class="profile"
-			viewBox={`-215 ${-room - 8} 430 ${2 * room + 16}`}
+			viewBox={`-238 ${-room - 8} 453 ${2 * room + 16}`}
 			role="img"
 			aria-label="Difference along the curve, from near to off"
 		>
 			{#each ticks as mm (mm)}
 				<path class="grid" class:zero={mm === 0} d={`M-205 ${-mm * scale}H205`} />
-				<text x="-213" y={-mm * scale + 3}>{mm > 0 ? '+' : mm < 0 ? '−' : ''}{Math.abs(mm)}</text>
+				<text x="-211" y={-mm * scale + 3} text-anchor="end"
+					>{mm > 0 ? '+' : ''}{onScale(mm, { ...tick, unit: '' })}</text
+				>
 			{/each}
 			{#if profile}
 				<path class="interval" d={profile.band} />
@@ -142,8 +153,8 @@
 		</svg>
 		<p class="quiet small">
 			Above: true to scale; thin {data.against ? formatDay(data.against) : ''}, bold the chosen visit in its 95%
-			interval. Below: the difference unrolled along the curve, mm outward, near left. Tilt of the paper, apex pick and
-			marked place are part of the interval; the first 20 mm under the top are not read.
+			interval. Below: the difference unrolled along the curve, {lengthUnitWord()} outward, near left. Tilt of the paper,
+			apex pick and marked place are part of the interval; the first {lengthWords(20)} under the top are not read.
 		</p>
 		<div class="acts">
 			<button class="btn" aria-pressed={pinned.includes(day ?? '')} onclick={pin}
@@ -182,8 +193,8 @@
 						: 'now'}, latest {data.forecast.latest ? formatDay(data.forecast.latest) : 'not within two years'}).
 				</p>{/if}
 			{#if data.skill}<p>
-					Repeats agree to <b>{data.skill.repeatsMm.toFixed(1)} mm</b>; as traced here, a change of
-					<b>{data.skill.detectableMm.toFixed(1)} mm</b> between two visits can be told from chance.
+					Repeats agree to <b>{lengthWords(data.skill.repeatsMm, 1)}</b>; as traced here, a change of
+					<b>{lengthWords(data.skill.detectableMm, 1)}</b> between two visits can be told from chance.
 				</p>{/if}
 			<p class="quiet small">
 				Shape only: it does not say why, nor whether it hurts. A vet and a qualified fitter decide.

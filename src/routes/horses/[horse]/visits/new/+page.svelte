@@ -6,6 +6,7 @@
 	import Keypad from '$lib/ui/entry/Keypad.svelte';
 	import LongLinePad from '$lib/ui/entry/LongLinePad.svelte';
 	import PicturePad from '$lib/ui/entry/PicturePad.svelte';
+	import type { DrawnUnit } from '$core/units/index.js';
 	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
 	import DeskHead from '$lib/ui/desk/DeskHead.svelte';
 	import DeskKept from '$lib/ui/desk/DeskKept.svelte';
@@ -136,9 +137,11 @@
 		const here = isLongLine(station) ? LONG_LINES : MAIN_STATIONS;
 		if (freeRepeat(draft, station) > 3) station = here.find((s) => freeRepeat(draft, s) <= 3) ?? station;
 	}
-	async function takeFiles(files: File[]) {
+	let chosenFiles: File[] = [];
+	async function takeFiles(files: File[], unit?: DrawnUnit) {
+		chosenFiles = files;
 		reading = true;
-		const read = await readFiles(files, todayHere());
+		const read = await readFiles(files, todayHere(), unit);
 		reading = false;
 		results = read;
 		draft = read.reduce((d, file) => adoptFile(d, file, { station, operator }), draft);
@@ -306,10 +309,10 @@
 		{:else if mode === 'file'}
 			<FileDrop accept=".csv,.svg,.dxf,.txt,.json,text/csv,text/plain,image/svg+xml" onfiles={takeFiles}>
 				<b>{reading ? 'Reading…' : 'Drop files here, or choose'}</b><br /><span class="quiet"
-					>points or widths CSV, point lists, SVG, DXF, in mm. Without a station: {station}.</span
+					>points or widths CSV, point lists, SVG, DXF. Without a station: {station}.</span
 				>
 			</FileDrop>
-			<ReadReport {results} />
+			<ReadReport {results} onunit={(unit) => void takeFiles(chosenFiles, unit)} />
 			{#if otherDays > 0}<p class="quiet">
 					{otherDays} tracings of other days were left aside: bring a whole history in under
 					<a class="link" href="/import">Import</a>.
@@ -381,7 +384,8 @@
 	}
 	@media (max-width: 640px) {
 		.bar .btn {
-			padding-inline: 0.62rem;
+			padding-inline: 0.5rem;
+			font-size: 0.92rem;
 		}
 		.modes {
 			display: grid;

@@ -1,0 +1,1 @@
+ALTER TABLE "person" ADD COLUMN "day_style" text DEFAULT 'day-month' NOT NULL;
