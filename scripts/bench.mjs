@@ -61,7 +61,7 @@ try {
 		})
 	);
 	console.log(
-		`judged again in bulk: ${bulk.horses} horses in ${bulk.seconds.toFixed(1)} s (${bulk.last}); board meanwhile ${bulk.boardDuringMs.toFixed(0)} ms at the median, ${bulk.boardWorstMs.toFixed(0)} ms at worst, ${bulk.boardIdleMs.toFixed(0)} ms before`
+		`judged again in bulk: ${bulk.horses} horses in ${bulk.seconds.toFixed(1)} s through the queue; board meanwhile ${bulk.boardDuringMs.toFixed(0)} ms at the median, ${bulk.boardWorstMs.toFixed(0)} ms at worst, ${bulk.boardIdleMs.toFixed(0)} ms before`
 	);
 } finally {
 	await stage.stop();

@@ -6,11 +6,11 @@ import { addDays } from '../src/core/units/index.js';
 import { connect, tables } from '../src/lib/server/db/index.js';
 import { seededRandom } from '../sim/random.js';
 import { makeSeries, SERIES_KINDS } from '../sim/series.js';
-import { judgeBehind } from './lib/judgeBehind.js';
+import { countUnjudged, markBehind } from '../src/lib/server/records/index.js';
 
 /**
  * A thousand horses with two years of monthly triple tracings at three stations (copies of a few made-up ones), judged by
- * an engine before; then judged again in bulk while the board is asked for. Prints one JSON line.
+ * an engine before; then judged again through the queue while the board is asked for. Prints one JSON line.
  */
 const HORSES = Number(process.argv[2] ?? 1000);
 const KINDS_MADE = 20;
@@ -65,26 +65,26 @@ async function boardMs(): Promise<number> {
 const idle: number[] = [];
 for (let i = 0; siteUrl && i < 15; i++) idle.push(await boardMs());
 
-const lines: string[] = [];
+const horses = await markBehind(db);
 const began = performance.now();
-let busy = true;
+const asked = await fetch(`${siteUrl}/keeper?/judge`, {
+	method: 'POST',
+	redirect: 'manual',
+	headers: { cookie, origin: siteUrl ?? '', 'content-type': 'application/x-www-form-urlencoded' }
+});
+if (asked.status !== 200) throw new Error(`the queue would not take it: ${asked.status}`);
 const during: number[] = [];
-const asking = (async () => {
-	while (busy && siteUrl) {
-		during.push(await boardMs());
-		await new Promise((r) => setTimeout(r, 400));
-	}
-})();
-const horses = await judgeBehind(db, databaseUrl, (line) => lines.push(line));
+let left = horses;
+while (left > 0) {
+	during.push(await boardMs());
+	await new Promise((r) => setTimeout(r, 400));
+	left = await countUnjudged(db);
+}
 const seconds = (performance.now() - began) / 1000;
-busy = false;
-await asking;
 console.log(
 	JSON.stringify({
 		horses,
 		seconds,
-		progressLines: lines.length,
-		last: lines.at(-1),
 		boardIdleMs: median(idle),
 		boardDuringMs: median(during),
 		boardWorstMs: Math.max(0, ...during)

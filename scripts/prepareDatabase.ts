@@ -4,10 +4,13 @@ import { fileURLToPath } from 'node:url';
 import { connect } from '../src/lib/server/db/index.js';
 import { ensureQueues } from '../src/lib/server/jobs/queues.js';
 import { ensureServerRole } from './lib/serverRole.mjs';
-import { judgeBehind } from './lib/judgeBehind.js';
+import { judgeUnjudged, markBehind } from '../src/lib/server/records/index.js';
 import { loadDemo } from './loadDemo.js';
 
 const MIGRATIONS = fileURLToPath(new URL('../src/lib/server/db/migrations', import.meta.url));
+
+/** Fewer than these are judged before the place opens; more while it serves. */
+const FEW = 60;
 
 const url = process.env['DATABASE_URL'];
 if (!url) throw new Error('DATABASE_URL is not set');
@@ -25,8 +28,13 @@ try {
 	}
 	if (!(await ensureServerRole(url)))
 		console.log('the database’s owner may not make roles: the server connects as the owner, without the second wall');
-	const again = await judgeBehind(db, url, (line) => console.log(line));
-	if (again > 0) await db.execute(sql`analyze`);
+	const behind = await markBehind(db);
+	if (behind > FEW)
+		console.log(`${behind} horses were judged by an earlier engine: they are judged again while it serves`);
+	else if (behind > 0) {
+		console.log(`judged again: ${await judgeUnjudged(db, () => true)} horses`);
+		await db.execute(sql`analyze`);
+	}
 	guard.release();
 } finally {
 	await pool.end();

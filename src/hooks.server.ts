@@ -14,7 +14,7 @@ import { logError, logLine } from '$lib/server/log.js';
 import { countRequest } from '$lib/server/metrics.js';
 import { remembered } from '$lib/server/pageMemory.js';
 import { readIn } from '$lib/server/readersMeasures.js';
-import { admissionOf, asPerson, NOBODY } from '$lib/server/records/index.js';
+import { admissionOf, asPerson, measuresOfReport, NOBODY } from '$lib/server/records/index.js';
 
 const OPEN_PATHS = new Set([
 	'/sign-in',
@@ -51,6 +51,8 @@ async function admit(event: RequestEvent): Promise<CoreError | undefined> {
 	const { person } = event.locals;
 	if (person) Object.assign(event.locals, await asPerson(person.id, () => admissionOf(app().db, person.id)));
 	else if (!isOpen(event.url.pathname)) return new CoreError('not-signed-in');
+	else if (event.route.id?.startsWith('/report/'))
+		event.locals.measures = await measuresOfReport(app().db, event.params['token'] ?? '');
 	return undefined;
 }
 

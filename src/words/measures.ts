@@ -41,8 +41,9 @@ export const signedWords = (mm: number, decimals = 1): string => `${signedNumber
 export const plusMinusWords = (mm: number, plusMinusMm: number): string =>
 	`${signedNumber(mm)} ± ${lengthNumber(plusMinusMm, 1)} ${lengthUnit()}`;
 
-/** Two lengths of one stretch. */
-export const stretchWords = (fromMm: number, toMm: number): string => `${lengthNumber(fromMm)} to ${lengthWords(toMm)}`;
+/** Two lengths of one stretch, both as fine as the longer. */
+export const stretchWords = (fromMm: number, toMm: number): string =>
+	`${inInches() ? (fromMm / MM_PER_INCH).toFixed(inchDecimals(toMm, 0)) : lengthNumber(fromMm)} to ${lengthWords(toMm)}`;
 
 /** A length of a body by tape or stick. */
 export const bodyLengthWords = (cm: number): string =>

@@ -216,6 +216,7 @@ describe('every door', () => {
 		'GET /sign-in/passkey',
 		'POST /sign-in/passkey',
 		'GET /feed/[token]',
+		'GET /report/[token]/photo/[photo]',
 		'GET /health',
 		'GET /ready',
 		'GET /mailbox'
@@ -229,6 +230,8 @@ describe('every door', () => {
 		'GET /api/calendar.ics',
 		'GET /round',
 		'GET /keeper',
+		'POST /keeper?/judge',
+		'POST /keeper?/stop',
 		'GET /account/passkey',
 		'POST /account/passkey',
 		'POST /account?/forgetKey',
@@ -286,6 +289,8 @@ describe('every door', () => {
 			knocks[`POST /account?/${action}`] = { path: `/account?/${action}`, form: { name: 'x' } };
 		knocks['GET /round'] = { path: '/round' };
 		knocks['GET /keeper'] = { path: '/keeper' };
+		for (const action of ['judge', 'stop'])
+			knocks[`POST /keeper?/${action}`] = { path: `/keeper?/${action}`, form: {} };
 		knocks['GET /account/passkey'] = { path: '/account/passkey' };
 		knocks['POST /account/passkey'] = { path: '/account/passkey', form: { name: 'x', answer: '{}' } };
 		knocks['GET /api/find'] = { path: '/api/find' };

@@ -1,12 +1,12 @@
 import { expect } from 'chai';
-import { and, eq, ne } from 'drizzle-orm';
+import { and, eq, ne, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { tables } from '../../src/lib/server/db/index.js';
 import { ENGINE_VERSION } from '../../src/core/call/index.js';
-import { horsesBehind, rejudgeHorses } from '../../src/lib/server/records/index.js';
-import { judgeBehind } from '../../scripts/lib/judgeBehind.js';
+import { countUnjudged, judgeUnjudged, markBehind, openInQueue } from '../../src/lib/server/records/index.js';
 import { signedIn } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
+import { eventually } from '../support/eventually.js';
 
 describe('when the engine changes', () => {
 	const { storedCall, pairing } = tables;
@@ -15,6 +15,15 @@ describe('when the engine changes', () => {
 			.db.select()
 			.from(storedCall)
 			.where(and(eq(storedCall.pairingId, pairingId), eq(storedCall.engineVersion, version)));
+
+	const judgeAgain = async (id: string): Promise<void> => {
+		const { db } = database();
+		await db
+			.update(tables.horse)
+			.set({ shapeRevision: sql`${tables.horse.shapeRevision} + 1` })
+			.where(eq(tables.horse.id, id));
+		await judgeUnjudged(db, () => true);
+	};
 
 	it('what an earlier engine judged is judged again, its calls kept, and those that differ are listed', async () => {
 		const { db } = database();
@@ -32,13 +41,13 @@ describe('when the engine changes', () => {
 			.set({ verdict: other })
 			.where(and(eq(storedCall.pairingId, pairingId), eq(storedCall.visitId, last.visitId)));
 		try {
-			const told: string[] = [];
-			expect(await horsesBehind(db)).to.deep.equal([id]);
-			expect(await judgeBehind(db, '', (line) => told.push(line))).to.equal(1);
-			expect(told).to.deep.equal(['judged again: 1 of 1 horses']);
+			expect(await markBehind(db)).to.equal(1);
+			expect(await markBehind(db), 'marked twice it is one').to.equal(1);
+			expect(await judgeUnjudged(db, () => false), 'not where it was called off').to.equal(0);
+			expect(await judgeUnjudged(db, () => true)).to.equal(1);
 			expect((await callsOf(pairingId, ENGINE_VERSION)).length).to.equal(before.length);
 			expect((await callsOf(pairingId, '0')).length).to.equal(before.length);
-			expect(await judgeBehind(db, '', () => undefined), 'nothing is left to do').to.equal(0);
+			expect(await markBehind(db), 'nothing is left to do').to.equal(0);
 			const page = await (await (await signedIn('bodyworker')).get('/engine')).text();
 			expect(page).to.contain('Avocet');
 			const stranger = await (await (await signedIn('owner')).get('/engine')).text();
@@ -69,7 +78,7 @@ describe('when the engine changes', () => {
 			.values({ ...(first as typeof pairing.$inferSelect), id: pairingId, saddleId: other.id, inUse: false });
 		await db.insert(tables.fitMark).values({ id: uuidv7(), pairingId, horseId: id, visitId: late.id });
 		try {
-			await rejudgeHorses(db, [id]);
+			await judgeAgain(id);
 			const [old, young] = [
 				await callsOf(first?.id as string, ENGINE_VERSION),
 				await callsOf(pairingId, ENGINE_VERSION)
@@ -82,7 +91,30 @@ describe('when the engine changes', () => {
 			await db.delete(tables.fitMark).where(eq(tables.fitMark.pairingId, pairingId));
 			await db.delete(storedCall).where(eq(storedCall.pairingId, pairingId));
 			await db.delete(pairing).where(eq(pairing.id, pairingId));
-			await rejudgeHorses(db, [id]);
+			await judgeAgain(id);
 		}
+	});
+
+	it('is done behind, by the queue, for the keeper alone; it can be called off and gone on with', async () => {
+		const { db } = database();
+		const keeper = await signedIn('owner');
+		const others = await signedIn('fitter');
+		for (const action of ['judge', 'stop']) expect((await others.post(`/keeper?/${action}`, {})).status).to.equal(404);
+		await db.update(tables.horse).set({ shapeRevision: sql`${tables.horse.shapeRevision} + 1` });
+		const all = await countUnjudged(db);
+		expect(all).to.be.above(5);
+		expect((await keeper.post('/keeper?/judge', {})).status).to.equal(200);
+		await eventually(async () => (await countUnjudged(db)) < all);
+		expect((await keeper.post('/keeper?/stop', {})).status).to.equal(200);
+		await eventually(async () => (await openInQueue(db, 'judge')).length === 0);
+		const page = await (await keeper.get('/keeper')).text();
+		expect(page).to.contain(`stopped`).and.contain('Judge them');
+		// What is opened is judged at once, whoever waits.
+		const { id } = await demoHorse('Avocet');
+		await (await signedIn('bodyworker')).get(`/horses/${id}`);
+		const [opened] = await db.select().from(tables.horse).where(eq(tables.horse.id, id));
+		expect(opened?.judgedRevision).to.equal(opened?.shapeRevision);
+		for (let press = 0; press < 2; press++) await keeper.post('/keeper?/judge', {});
+		await eventually(async () => (await countUnjudged(db)) === 0);
 	});
 });

@@ -1,11 +1,13 @@
 import { expect } from 'chai';
+import sharp from 'sharp';
 import { eq } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { tables } from '../../src/lib/server/db/index.js';
 import { clientAt, serverUrl, signedIn, type Client } from '../support/client.js';
 import { database } from '../support/database.js';
 import { clientOf, makePerson } from '../support/people.js';
-import { visitBody } from '../support/visits.js';
+import { putPhoto } from '../support/photos.js';
+import { batchBody, noteBody, visitBody } from '../support/visits.js';
 
 describe('a report for somebody without an account', () => {
 	const nobody = clientAt(serverUrl(), '');
@@ -69,6 +71,34 @@ describe('a report for somebody without an account', () => {
 		expect((await nobody.get(other.path)).status).to.equal(410);
 		await answer(other.path);
 		expect((await linkOf(other.id))?.answer).to.be.null;
+	});
+
+	it('shows the last photo of each view to whoever holds the link, and no other photo', async () => {
+		const { id, path } = await make();
+		const [shown, unseen] = [uuidv7(), uuidv7()];
+		for (const photo of [shown, unseen])
+			expect((await putPhoto(owner, `/api/photos/${photo}?visit=${visitId}&kind=side`)).status).to.equal(200);
+		const taps = [noteBody('photo/side', shown)];
+		await owner.send('POST', `/api/visits/${visitId}/entries`, batchBody(horseId, taps, '2026-05-01'));
+		const page = await (await nobody.get(path)).text();
+		expect(page).to.include(`${path}/photo/${shown}`).and.to.not.include(unseen);
+		const picture = await nobody.get(`${path}/photo/${shown}`);
+		expect([picture.status, picture.headers.get('content-type')]).to.deep.equal([200, 'image/jpeg']);
+		const read = await sharp(Buffer.from(await picture.arrayBuffer())).metadata();
+		expect([read.format, read.exif]).to.deep.equal(['jpeg', undefined]);
+		expect((await nobody.get(`${path}/photo/${unseen}`)).status).to.equal(404);
+		expect((await nobody.get(`/report/${'a'.repeat(32)}/photo/${shown}`)).status).to.equal(404);
+		expect((await nobody.get(`${path}/photo/x`)).status).to.equal(404);
+		await owner.post(`/horses/${horseId}/saddle?/endReport`, { id });
+		expect((await nobody.get(`${path}/photo/${shown}`)).status).to.equal(410);
+	});
+
+	it('says lengths as the person who sent it reads them', async () => {
+		const { path } = await make();
+		expect(await (await nobody.get(path)).text()).to.include('Half-widths 30 to 120 mm');
+		await owner.post('/account?/measures', { length: 'inch', weight: 'kg', days: 'day-month' });
+		expect(await (await nobody.get(path)).text()).to.include('Half-widths 1.2 to 4.7 in');
+		await owner.post('/account?/measures', { length: 'mm', weight: 'kg', days: 'day-month' });
 	});
 
 	it('an answer changes nothing by itself; said again it is the later one; the yard makes it a fit mark, once', async () => {

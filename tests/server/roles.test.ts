@@ -43,7 +43,8 @@ const ELSEWHERE = new Set([
 	'/invite/[token] ?default',
 	'/feed/[token] GET',
 	'/report/[token]',
-	'/report/[token] ?default'
+	'/report/[token] ?default',
+	'/report/[token]/photo/[photo] GET'
 ]);
 
 /** Every route with its methods, read from the routes themselves. */

@@ -61,6 +61,8 @@ export const DIARY_ROLES: Readonly<Record<string, readonly [letters: string, ask
 	],
 	// The place's keeper alone: jobs and people.test.
 	'/keeper': ['', get(() => '/keeper')],
+	'/keeper ?judge': ['', (c) => c.post('/keeper?/judge', {})],
+	'/keeper ?stop': ['', (c) => c.post('/keeper?/stop', {})],
 	'/compare': ['OBFVWAG', get((p) => `/compare?a=${p.horseId}`)],
 	'/round': ['OBFVWAGS', get(() => '/round')],
 	'/round ?move': ['OBFA', (c, p) => told(c.post('/round?/move', { ...skipped(), horse: p.horseId }))],

@@ -1,8 +1,22 @@
 <script lang="ts">
+	import { enhance } from '$app/forms';
+	import { invalidateAll } from '$app/navigation';
 	import { formatMoment } from '$lib/ui/format.js';
 	import type { PageProps } from './$types.js';
 
-	const { data }: PageProps = $props();
+	const { data, form }: PageProps = $props();
+	/** The most that was seen to be left: what has gone since is done. */
+	let seen = $state(0);
+	const most = $derived(Math.max(seen, data.facts.unjudged));
+	const LOOK_MS = 1500;
+	$effect(() => {
+		if (!data.facts.judging) return;
+		const timer = setTimeout(() => {
+			seen = most;
+			void invalidateAll();
+		}, LOOK_MS);
+		return () => clearTimeout(timer);
+	});
 	const MB = 1024 * 1024;
 	const size = (bytes: number): string =>
 		bytes >= 1024 * MB ? `${(bytes / MB / 1024).toFixed(1)} GB` : `${Math.ceil(bytes / MB)} MB`;
@@ -62,6 +76,22 @@
 	{@render list('What is kept', rows, 'kept-head')}
 	{@render list('Made behind', behind, 'behind-head')}
 	{@render list('Settings', settings, 'settings-head')}
+	{#if f.unjudged > 0 || f.judging || most > 0}
+		<section class="sheet" aria-labelledby="judge-head">
+			<h2 id="judge-head">Judged again</h2>
+			<p aria-live="polite">
+				{#if f.unjudged === 0}All {most} horses are judged by engine {data.engine}.
+				{:else}<b>{most - f.unjudged} of {most}</b> horses by engine {data.engine}{f.judging ? '' : ', stopped'}. The
+					board says what was judged before until then; a horse that is opened is judged at once.{/if}
+			</p>
+			<progress class="progress" max={most} value={most - f.unjudged} aria-label="Horses judged again"></progress>
+			{#if form && 'message' in form}<p role="alert" class="alert alert-error">{form.message}</p>{/if}
+			{#if f.judging}<form method="POST" action="?/stop" use:enhance><button class="btn">Stop for now</button></form>
+			{:else if f.unjudged > 0}<form method="POST" action="?/judge" use:enhance>
+					<button class="btn">Judge them</button>
+				</form>{/if}
+		</section>
+	{/if}
 	<section class="sheet" aria-labelledby="care-head">
 		<h2 id="care-head">To look after it</h2>
 		<ul>

@@ -1,2 +1,2 @@
-export { enqueue } from './queue.js';
+export { callOff, enqueue } from './queue.js';
 export { startWorking } from './work.js';

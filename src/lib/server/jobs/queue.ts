@@ -1,6 +1,8 @@
 import PgBoss from 'pg-boss';
+import { app } from '../app.js';
 import { config } from '../config.js';
 import { logError } from '../log.js';
+import { openInQueue } from '../records/index.js';
 import { QUEUE_SCHEMA, type Jobs, type QueueName } from './queues.js';
 
 /** What ended with its process is found and tried again this often, s. */
@@ -44,6 +46,15 @@ export async function enqueue<N extends QueueName>(
 ): Promise<void> {
 	await (await queue()).send(name, data, options);
 }
+
+/** Calls off whatever of a queue waits or is being worked on; who works on it sees so. */
+export async function callOff(name: QueueName): Promise<void> {
+	const boss = await queue();
+	const ids = await openInQueue(app().db, name);
+	if (ids.length > 0) await boss.cancel(name, ids);
+}
+export const isCalledOff = async (name: QueueName, id: string): Promise<boolean> =>
+	(await (await queue()).getJobById(name, id))?.state === 'cancelled';
 
 /** Ends the queue of this process; what is being worked on is finished. */
 export async function closeQueue(): Promise<void> {

@@ -3,11 +3,12 @@ import PgBoss from 'pg-boss';
 /** The schema in which the queue library keeps its tables. */
 export const QUEUE_SCHEMA = 'pgboss';
 
-/** What waits in the queue, by name: `make` what a person asked for, `mail` that could not be sent at once, `remind` a person, `hour` the hourly round. */
+/** What waits in the queue, by name: `make` what a person asked for, `mail` that could not be sent at once, `remind` a person, `judge` whatever is not judged, `hour` the hourly round. */
 export interface Jobs {
 	make: { readonly id: string };
 	mail: { readonly to: string; readonly subject: string; readonly text: string; readonly messageId?: string };
 	remind: { readonly personId: string; readonly day: string };
+	judge: Record<string, never>;
 	hour: Record<string, never>;
 }
 export type QueueName = keyof Jobs;
@@ -19,6 +20,7 @@ export const QUEUES: Readonly<Record<QueueName, Options>> = {
 	make: { retryLimit: 2, retryDelay: 2, retryBackoff: true, expireInSeconds: 60, retentionHours: 24 },
 	mail: { retryLimit: 8, retryDelay: 5, retryBackoff: true, expireInSeconds: 60, retentionHours: 24 },
 	remind: { retryLimit: 5, retryDelay: 30, retryBackoff: true, expireInSeconds: 120, retentionHours: 24 },
+	judge: { retryLimit: 5, retryDelay: 5, retryBackoff: true, expireInSeconds: 120, retentionHours: 24 },
 	hour: { retryLimit: 0, expireInSeconds: 600, retentionHours: 2 }
 };
 export const QUEUE_NAMES = Object.keys(QUEUES) as QueueName[];

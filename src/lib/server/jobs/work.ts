@@ -6,9 +6,11 @@ import {
 	admissionOf,
 	asPerson,
 	beginJob,
+	countUnjudged,
 	duePeople,
 	endJob,
 	failJob,
+	judgeUnjudged,
 	stuckJobs,
 	sweepJobs,
 	sweepLeaving,
@@ -16,14 +18,14 @@ import {
 } from '../records/index.js';
 import { readIn } from '../readersMeasures.js';
 import { MAKERS } from './makers.js';
-import { closeQueue, enqueue, queue } from './queue.js';
+import { closeQueue, enqueue, isCalledOff, queue } from './queue.js';
 import type { Jobs, QueueName } from './queues.js';
 import { remind } from './remind.js';
 
 const HOUR_SECONDS = 3600;
 const AGAIN_MS = 5000;
 /** How often an idle queue is looked at, s. */
-const POLL_SECONDS: Readonly<Record<QueueName, number>> = { make: 0.5, mail: 3, remind: 3, hour: 10 };
+const POLL_SECONDS: Readonly<Record<QueueName, number>> = { make: 0.5, mail: 3, remind: 3, judge: 1, hour: 10 };
 
 /** Refusals that pass: the same work may do later. */
 const PASSING = ['busy', 'database-away', 'export-too-slow'];
@@ -52,6 +54,20 @@ async function make({ data: { id }, retryCount, retryLimit }: Handed<'make'>): P
 	});
 }
 
+/** So long horses are judged before what else waits in the process gets its turn. */
+const JUDGE_MS = 30_000;
+
+/** Judges what is not judged; goes on in a next job where there is more, and ends where it was called off. */
+async function judge({ id }: Handed<'judge'>): Promise<void> {
+	const { db } = app();
+	const until = Date.now() + JUDGE_MS;
+	const timeUp = (): boolean => ending || Date.now() >= until;
+	const done = await judgeUnjudged(db, async () => !timeUp() && !(await isCalledOff('judge', id)));
+	const left = await countUnjudged(db);
+	if (done > 0) logLine('info', 'judged again', { horses: done, left });
+	if (left > 0 && timeUp()) await enqueue('judge', {});
+}
+
 /** The hourly round of the place: of all its processes one goes it. */
 async function hour(): Promise<void> {
 	const { db, mailer } = app();
@@ -68,16 +84,19 @@ async function hour(): Promise<void> {
 		);
 }
 
+/** The process is told to end: what is under way is finished, nothing more is begun. */
+let ending = false;
+
 const HANDLERS: Handlers = {
 	make,
 	mail: ({ data }) => app().mailer.deliver(data),
 	remind: ({ data: { personId, day } }) => remind(personId, day),
+	judge,
 	hour
 };
 
 /** Begins to work on what waits in the queue, as soon as there is one, and sees to the hourly round. */
 export function startWorking(): void {
-	let ending = false;
 	const begin = async (): Promise<void> => {
 		const boss = await queue();
 		for (const name of Object.keys(HANDLERS) as QueueName[])
@@ -93,6 +112,8 @@ export function startWorking(): void {
 				logError('the hourly round', error)
 			);
 		round();
+		// By an earlier engine, or a server that went away before it had judged.
+		if ((await countUnjudged(app().db)) > 0) await enqueue('judge', {});
 		setInterval(round, HOUR_SECONDS * 1000).unref();
 	};
 	const tryIt = (): void => {

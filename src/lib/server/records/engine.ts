@@ -1,53 +1,76 @@
-import { and, asc, eq, lt, ne, notExists, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, inArray, lt, ne, notExists, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { ENGINE_VERSION } from '../../../core/call/index.js';
 import { RULES_VERSION } from '../../../core/reading/index.js';
-import { tables, type Asker, type Database } from '../db/index.js';
-import { rejudgeHorse } from './calls.js';
+import { asSystem, tables, type Asker, type Database } from '../db/index.js';
+import { bringUpToDate } from './calls.js';
 import { seenBy, type Scope } from './scope.js';
 
-/** Horses with calls by an earlier engine and none by the present one, a standing by earlier rules, or a change that was not judged. */
-export async function horsesBehind(db: Asker): Promise<string[]> {
+const unjudged = ne(tables.horse.shapeRevision, tables.horse.judgedRevision);
+
+/** Horses with calls by an earlier engine and none by the present one, or a standing by earlier rules. */
+async function horsesBehind(db: Asker): Promise<string[]> {
 	const { pairing, storedCall } = tables;
 	const present = db
 		.select({ one: sql`1` })
 		.from(alias(storedCall, 'present'))
 		.where(sql`present.pairing_id = ${pairing.id} and present.engine_version = ${ENGINE_VERSION}`);
 	const rows = await db
-		.select({ id: pairing.horseId })
+		.selectDistinctOn([pairing.horseId], { id: pairing.horseId })
 		.from(pairing)
 		.innerJoin(storedCall, eq(storedCall.pairingId, pairing.id))
-		.where(and(ne(storedCall.engineVersion, ENGINE_VERSION), notExists(present)))
-		.groupBy(pairing.horseId)
-		.orderBy(asc(pairing.horseId));
+		.where(and(ne(storedCall.engineVersion, ENGINE_VERSION), notExists(present)));
 	const stale = await db
 		.select({ id: tables.standing.horseId })
 		.from(tables.standing)
-		.where(lt(tables.standing.rulesVersion, RULES_VERSION))
-		.orderBy(asc(tables.standing.horseId));
-	const unjudged = await db
-		.select({ id: tables.horse.id })
-		.from(tables.horse)
-		.where(ne(tables.horse.shapeRevision, tables.horse.judgedRevision))
-		.orderBy(asc(tables.horse.id));
-	return [...new Set([...rows, ...stale, ...unjudged].map((r) => r.id))];
+		.where(lt(tables.standing.rulesVersion, RULES_VERSION));
+	return [...new Set([...rows, ...stale].map((r) => r.id))];
 }
 
+/** So many horses at a time: an address list of a statement has an end. */
+const AT_ONCE = 1000;
+
 /**
- * Judges horses again, a horse a transaction, so that the site goes on answering meanwhile. Old calls stay.
- * Can be stopped and begun again.
+ * Says of horses that an earlier engine or earlier rules judged that they are not judged: each is then judged in bulk,
+ * or when somebody opens it first. Old calls stay. Returns how many horses are not judged.
  */
-export async function rejudgeHorses(
-	db: Database,
-	ids: readonly string[],
-	progress: (done: number, all: number) => void = () => undefined
-): Promise<void> {
-	for (const [i, id] of ids.entries()) {
-		await db.transaction(async (tx) => {
-			const [horse] = await tx.select().from(tables.horse).where(eq(tables.horse.id, id)).for('update');
-			if (horse) await rejudgeHorse(tx, horse);
-		});
-		progress(i + 1, ids.length);
+export async function markBehind(db: Database): Promise<number> {
+	const ids = await horsesBehind(db);
+	for (let i = 0; i < ids.length; i += AT_ONCE)
+		await db
+			.update(tables.horse)
+			.set({ shapeRevision: sql`${tables.horse.shapeRevision} + 1` })
+			.where(
+				and(
+					inArray(tables.horse.id, ids.slice(i, i + AT_ONCE)),
+					eq(tables.horse.shapeRevision, tables.horse.judgedRevision)
+				)
+			);
+	return countUnjudged(db);
+}
+
+export const countUnjudged = (db: Database): Promise<number> => asSystem(() => db.$count(tables.horse, unjudged));
+
+/**
+ * Judges horses that are not, one after another and each by itself, so that the place goes on answering, until none is
+ * left or `goOn` says no; it is asked before each horse. One that cannot be judged is told and passed over.
+ * Returns how many were done.
+ */
+export async function judgeUnjudged(db: Database, goOn: (done: number) => Promise<boolean> | boolean): Promise<number> {
+	let after: string | undefined;
+	for (let done = 0; ; done++) {
+		if (!(await goOn(done))) return done;
+		const [next] = await asSystem(() =>
+			db
+				.select({ id: tables.horse.id })
+				.from(tables.horse)
+				.where(and(unjudged, after === undefined ? undefined : gt(tables.horse.id, after)))
+				.orderBy(asc(tables.horse.id))
+				.limit(1)
+		);
+		if (!next) return done;
+		after = next.id;
+		await bringUpToDate(db, next.id);
 	}
 }
 

@@ -1,3 +1,4 @@
+import { CoreError } from '../../../core/errors/index.js';
 import { LRUCache } from 'lru-cache';
 import type { FitDayView } from '../../../core/seat/index.js';
 import type { Asker } from '../db/index.js';
@@ -24,3 +25,10 @@ export function findFitDaySeat(
 	asked.catch(() => kept.delete(key));
 	return asked;
 }
+
+/** A seat where the cuts allow one. */
+export const seatOrNone = (seat: Promise<FitDayView>): Promise<FitDayView | undefined> =>
+	seat.catch((error: unknown) => {
+		if (error instanceof CoreError) return undefined;
+		throw error;
+	});

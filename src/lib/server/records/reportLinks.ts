@@ -1,5 +1,6 @@
 import { and, desc, eq, gt, isNull, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
+import { METRIC, type Measures } from '../../../core/units/index.js';
 import { asSystem, tables, type Asker, type Database } from '../db/index.js';
 import type { ReportAnswerKind } from '../db/schema/index.js';
 import { noteDeed } from './deeds.js';
@@ -113,8 +114,8 @@ export interface OpenReport {
 	readonly answered: boolean;
 }
 
-/** The report of a link, counted as opened. Throws `report-unknown`, or `report-over` for one that ran out or was taken back. */
-export async function openReport(db: Database, token: string): Promise<OpenReport> {
+/** The report of a link. Throws `report-unknown`, or `report-over` for one that ran out or was taken back. */
+export async function findReport(db: Database, token: string): Promise<OpenReport> {
 	const r = tables.reportLink;
 	return asSystem(async () => {
 		const [found] = await db
@@ -133,13 +134,35 @@ export async function openReport(db: Database, token: string): Promise<OpenRepor
 			.where(eq(r.tokenHash, tokenHashOf(token)));
 		if (!found) throw new CoreError('report-unknown');
 		if (found.over) throw new CoreError('report-over');
-		await db
-			.update(r)
-			.set({ opened: sql`${r.opened} + 1` })
-			.where(eq(r.id, found.id));
 		const { answer, over: _over, ...report } = found;
 		return { ...report, answered: answer !== null };
 	});
+}
+
+/** The same, counted as opened. */
+export async function openReport(db: Database, token: string): Promise<OpenReport> {
+	const report = await findReport(db, token);
+	const r = tables.reportLink;
+	await asSystem(() =>
+		db
+			.update(r)
+			.set({ opened: sql`${r.opened} + 1` })
+			.where(eq(r.id, report.id))
+	);
+	return report;
+}
+
+/** How the person who sent a report reads figures; whoever opens it reads them so too. Metric where the link opens nothing. */
+export async function measuresOfReport(db: Database, token: string): Promise<Measures> {
+	const { person, reportLink: r } = tables;
+	const [found] = await asSystem(() =>
+		db
+			.select({ length: person.lengthUnit, weight: person.weightUnit, days: person.dayStyle })
+			.from(r)
+			.innerJoin(person, eq(person.id, r.madeBy))
+			.where(eq(r.tokenHash, tokenHashOf(token)))
+	);
+	return found ?? METRIC;
 }
 
 export interface ReportAnswer {

@@ -30,6 +30,11 @@ export function photosOf(found: Found): StandardPhoto[] {
 	);
 }
 
+/** The last photo of each standard view. */
+export const lastOfEachView = (all: readonly StandardPhoto[]): StandardPhoto[] => [
+	...new Map(all.map((p) => [p.view, p])).values()
+];
+
 /** Shape changes by visit for the zones that a cut tells of. */
 export function shapePoints(calls: readonly Call[]): ShapePoint[] {
 	return calls.flatMap((call) =>

@@ -1,9 +1,9 @@
-import sharp from 'sharp';
 import { CoreError } from '../../../core/errors/index.js';
 import { fitDaySentences, PHOTO_WORDS } from '../../../words/index.js';
 import type { Database } from '../db/index.js';
 import { makeExport } from '../print/index.js';
 import { REPORT_PAPERS, type ReportPaper } from '../print/reportBlocks.js';
+import { smallJpeg } from '../pictures/smallJpeg.js';
 import {
 	findEvidence,
 	findFitDaySeat,
@@ -14,14 +14,16 @@ import {
 	judgeOn,
 	listCalls,
 	photosOf,
+	seatOrNone,
 	signsOf,
+	lastOfEachView,
 	standingDay,
 	type MadeFile,
-	type Scope
+	type Scope,
+	type StandardPhoto
 } from '../records/index.js';
 import { composeReport, REPORT_FOR, type ReportFor } from './compose.js';
 
-const PHOTO_PX = 900;
 const STEPS = 4;
 
 /** What is asked for; whom and paper have been checked at the door. */
@@ -37,20 +39,13 @@ export const isReportFor = (s: string): s is ReportFor => (REPORT_FOR as readonl
 const isPaper = (s: string): s is ReportPaper => Object.hasOwn(REPORT_PAPERS, s);
 
 /** The last standard photo of each view, bare and with the saddle on, small enough to print. */
-async function lastPhotos(db: Database, scope: Scope, all: ReturnType<typeof photosOf>) {
-	const last = new Map(all.map((p) => [p.view, p]));
-	return Promise.all(
-		[...last.values()].map(async (p) => {
-			const { bytes } = await findPhoto(db, scope, p.id);
-			const jpeg = await sharp(bytes)
-				.rotate()
-				.resize(PHOTO_PX, PHOTO_PX, { fit: 'inside' })
-				.jpeg({ quality: 82 })
-				.toBuffer();
-			return { caption: `${PHOTO_WORDS[p.view]?.[0] ?? p.view}, ${p.day}`, jpeg: new Uint8Array(jpeg) };
-		})
+const lastPhotos = (db: Database, scope: Scope, all: readonly StandardPhoto[]) =>
+	Promise.all(
+		lastOfEachView(all).map(async (p) => ({
+			caption: `${PHOTO_WORDS[p.view]?.[0] ?? p.view}, ${p.day}`,
+			jpeg: await smallJpeg((await findPhoto(db, scope, p.id)).bytes)
+		}))
 	);
-}
 
 /** What the saddle of the fitted day does on the back of a later one; nothing where the cuts do not allow it. */
 async function seatSentences(
@@ -60,12 +55,8 @@ async function seatSentences(
 	fittedOn: string,
 	on: string
 ): Promise<readonly string[]> {
-	try {
-		return fitDaySentences(await findFitDaySeat(db, horse, fittedOn, on), await findHand(db, scope));
-	} catch (error) {
-		if (error instanceof CoreError) return [];
-		throw error;
-	}
+	const seat = await seatOrNone(findFitDaySeat(db, horse, fittedOn, on));
+	return seat ? fitDaySentences(seat, await findHand(db, scope)) : [];
 }
 
 /** Makes the report of one saddle on one horse as a PDF, by the same judgement as its page. Throws `not-found`. */

@@ -1,21 +1,12 @@
 import { FRONT_STATION } from '$core/call/index.js';
 import { LIMITS } from '$core/change/index.js';
 import { changedSince, comingUp } from '$core/diary/index.js';
-import { askedOfOwner, handHistory, lastDecision, rankSaddles, triedAt } from '$core/reading/index.js';
+import { askedOfOwner, lastDecision, rankSaddles, triedAt } from '$core/reading/index.js';
 import { comparePeriods, compareSetups, followSetup, setupOn, setupPeriods, type Setup } from '$core/setup/index.js';
 import { nextByHandDay } from '$core/schedule/index.js';
 import { ageYearsOn } from '$core/units/index.js';
 import { hasFindings } from '$core/visit/index.js';
-import { readSigns, tallyZones, type StrokeAge } from '$core/zones/index.js';
-import {
-	changedLines,
-	diaryWords,
-	errorSentence,
-	MISSING_WORDS,
-	setupChangeWords,
-	setupLine,
-	signLine
-} from '$words/index.js';
+import { changedLines, diaryWords, errorSentence, MISSING_WORDS, setupChangeWords, setupLine } from '$words/index.js';
 import { answerPage, outlineOf } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { judgePairings } from '$lib/server/judge/index.js';
@@ -38,17 +29,8 @@ import {
 	type MarkedPairing
 } from '$lib/server/records/index.js';
 import { railPoints } from '$lib/server/records/trends.js';
+import { handsOnRail, strokesOf } from '$lib/server/report/shownParts.js';
 import type { PageServerLoad } from './$types.js';
-/** Strokes of a day by zone and side, for the strip. */
-function strokesOf(found: Found, day: string): Record<string, { age: StrokeAge; line: string }[]> {
-	const tally = tallyZones(found.visits.flatMap(readSigns), day);
-	return Object.fromEntries(
-		[...tally].map(([key, strokes]) => [
-			key,
-			strokes.map((s) => ({ age: s.age, line: `${signLine(s.sign)}, ${s.sign.visitedOn}` }))
-		])
-	);
-}
 
 const lineOf = ({ parts }: Setup): string => setupLine([...parts].map(([part, { value }]) => [part, value] as const));
 
@@ -87,13 +69,6 @@ function setupCard(found: Found, { id: pairingId, saddleId }: MarkedPairing, day
 			line: lineOf(setupOn(found.visits, pairingId, c.on))
 		}))
 	};
-}
-
-/** Fingers above the withers through time, bare or as first counted, for the rail. */
-function handsOnRail(found: Found, pairingId: string) {
-	const series = handHistory(found.visits, pairingId).filter((s) => s.check === 'clearance-top');
-	const one = series.find((s) => s.stage === 'bare') ?? series[0];
-	return (one?.points ?? []).map(({ on, fingers }) => ({ on, fingers }));
 }
 
 /** Saddles and forms tried side by side at the last visit that tried more than one, up to a day. */

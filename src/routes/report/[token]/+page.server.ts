@@ -1,10 +1,14 @@
 import { nextByHandDay } from '$core/schedule/index.js';
-import { followSetup } from '$core/setup/index.js';
-import { ageYearsOn } from '$core/units/index.js';
-import { setupLine } from '$words/index.js';
+import { followSetup, setupPeriods } from '$core/setup/index.js';
+import { LIMITS } from '$core/change/index.js';
+import { handBesideSeat, handHistory } from '$core/reading/index.js';
+import { ageYearsOn, DEFAULT_FINGERS } from '$core/units/index.js';
+import { setupDays, setupLine } from '$words/index.js';
 import { app } from '$lib/server/app.js';
 import { accountSchemas, answerForm, answerPage, outlineOf, parseFields } from '$lib/server/door/index.js';
-import { answerReport, openReport, readReport } from '$lib/server/records/index.js';
+import { answerReport, lastOfEachView, openReport, photosOf, readReport } from '$lib/server/records/index.js';
+import { railPoints } from '$lib/server/records/trends.js';
+import { handsOnRail, strokesOf } from '$lib/server/report/shownParts.js';
 import type { Actions, PageServerLoad } from './$types.js';
 
 const tokenOf = (params: { readonly token: string }): string =>
@@ -16,7 +20,9 @@ export const load: PageServerLoad = ({ locals, params, setHeaders }) =>
 		const { db } = app();
 		setHeaders({ 'x-robots-tag': 'noindex, nofollow', 'cache-control': 'no-store' });
 		const link = await openReport(db, tokenOf(params));
-		const { horse, pairing, mark, call, judged, cuts, found, day } = await readReport(db, link, locals.today);
+		const report = await readReport(db, link, locals.today);
+		const { horse, pairing, marks, calls, call, judged, cuts, seat, found, day } = report;
+		const mark = marks.at(-1);
 		return {
 			yardName: link.yardName,
 			expiresAt: link.expiresAt,
@@ -32,6 +38,18 @@ export const load: PageServerLoad = ({ locals, params, setHeaders }) =>
 			readings: judged?.readings ?? [],
 			weighing: judged?.weighing ?? null,
 			byHandOn: day ? nextByHandDay(day, ageYearsOn(horse.bornYear, day), false) : null,
+			limits: LIMITS[pairing.school],
+			marks,
+			points: railPoints(calls),
+			strokes: day ? strokesOf(found, day) : {},
+			hands: handsOnRail(found, pairing.id),
+			counted: handHistory(found.visits, pairing.id),
+			setups: setupDays(setupPeriods(found.visits, pairing.id)),
+			// Whoever reads it has fingers that nobody here knows.
+			seat: seat
+				? { seat, fingers: DEFAULT_FINGERS, hand: handBesideSeat(handHistory(found.visits, pairing.id), seat) ?? null }
+				: null,
+			photos: lastOfEachView(photosOf(found)),
 			cuts: cuts.map((c) => ({ station: c.station, then: outlineOf(c.then), now: outlineOf(c.now) })),
 			setup: day
 				? setupLine(
