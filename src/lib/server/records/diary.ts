@@ -1,4 +1,4 @@
-import { and, asc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, isNotNull, isNull, notExists, sql, type SQL } from 'drizzle-orm';
 import { answeredDay } from '../../../core/diary/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import type { NextStep } from '../../../core/call/index.js';
@@ -30,48 +30,60 @@ const NAMES = new Intl.Collator('en');
 /** What is due for all horses of a person's yards and those shared with them, the first first. */
 export async function listDue(db: Asker, scope: Scope): Promise<DueHorse[]> {
 	// Dates that somebody answered are few and lie elsewhere: apart, the many are read in the order of their index.
-	const [plain, answered] = await Promise.all([dueRows(db, scope, false), dueRows(db, scope, true)]);
+	const [plain, answered] = await Promise.all([dueAsItStands(db, scope), duePutOff(db, scope)]);
 	return [...plain, ...answered]
 		.sort((a, b) => (a.on < b.on ? -1 : a.on > b.on ? 1 : NAMES.compare(a.horse, b.horse)))
 		.slice(0, MOST_DUE);
 }
 
-async function dueRows(db: Asker, scope: Scope, answered: boolean): Promise<DueHorse[]> {
-	const { horse, yard, standing, pairing, saddle, dueAnswer } = tables;
+const { horse, yard, standing, pairing, saddle, dueAnswer } = tables;
+const due = {
+	horseId: horse.id,
+	horse: horse.name,
+	yard: yard.name,
+	saddle: saddle.name,
+	verdict: standing.verdict,
+	dueOn: sql<string>`${standing.nextOn}`,
+	yardId: horse.yardId,
+	step: sql<NextStep>`${standing.nextStep}`
+};
+const stands = (scope: Scope): SQL =>
+	and(
+		seenBy(scope, { yardId: standing.yardId, horseId: standing.horseId }),
+		isNull(horse.archivedAt),
+		isNotNull(standing.nextOn),
+		isNotNull(standing.nextStep)
+	) as SQL;
+
+/** Dates that nobody has answered. Asked for as "there is none": the database then knows them to be many, and reads along their index. */
+async function dueAsItStands(db: Asker, scope: Scope): Promise<DueHorse[]> {
+	const answer = db.select({ id: dueAnswer.id }).from(dueAnswer).where(answersDue);
 	const rows = await db
-		.select({
-			horseId: horse.id,
-			horse: horse.name,
-			yard: yard.name,
-			saddle: saddle.name,
-			verdict: standing.verdict,
-			dueOn: sql<string>`${standing.nextOn}`,
-			yardId: horse.yardId,
-			step: sql<NextStep>`${standing.nextStep}`,
-			said: { answer: dueAnswer.answer, until: dueAnswer.until, reason: dueAnswer.reason }
-		})
+		.select(due)
 		.from(standing)
 		.innerJoin(horse, eq(horse.id, standing.horseId))
 		.innerJoin(yard, eq(yard.id, horse.yardId))
 		.leftJoin(pairing, eq(pairing.id, standing.pairingId))
 		.leftJoin(saddle, eq(saddle.id, pairing.saddleId))
-		.leftJoin(dueAnswer, answersDue)
-		.where(
-			and(
-				seenBy(scope, { yardId: standing.yardId, horseId: standing.horseId }),
-				isNull(horse.archivedAt),
-				isNotNull(standing.nextOn),
-				isNotNull(standing.nextStep),
-				answered ? eq(dueAnswer.answer, 'put-off') : isNull(dueAnswer.id)
-			)
-		)
+		.where(and(stands(scope), notExists(answer)))
 		.orderBy(asc(standing.nextOn))
 		.limit(MOST_DUE);
-	return rows.map(({ said, ...r }) => ({
-		...r,
-		on: answeredDay(r.dueOn, said ?? undefined) as string,
-		reason: said?.reason ?? ''
-	}));
+	return rows.map((r) => ({ ...r, on: r.dueOn, reason: '' }));
+}
+
+async function duePutOff(db: Asker, scope: Scope): Promise<DueHorse[]> {
+	const rows = await db
+		.select({ ...due, said: { answer: dueAnswer.answer, until: dueAnswer.until }, reason: dueAnswer.reason })
+		.from(dueAnswer)
+		.innerJoin(standing, answersDue)
+		.innerJoin(horse, eq(horse.id, standing.horseId))
+		.innerJoin(yard, eq(yard.id, horse.yardId))
+		.leftJoin(pairing, eq(pairing.id, standing.pairingId))
+		.leftJoin(saddle, eq(saddle.id, pairing.saddleId))
+		.where(and(stands(scope), eq(dueAnswer.answer, 'put-off')))
+		.orderBy(asc(dueAnswer.until))
+		.limit(MOST_DUE);
+	return rows.map(({ said, ...r }) => ({ ...r, on: answeredDay(r.dueOn, said) as string }));
 }
 
 /** Makes a private address for a calendar program; whatever address there was ends. Answers with its token, shown once. */
