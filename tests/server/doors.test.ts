@@ -196,6 +196,7 @@ describe('every door', () => {
 			'GET /api/horses/[horse]/points.csv': { path: `/api${horse}/points.csv` },
 			'GET /api/horses/[horse]/record.zip': { path: `/api${horse}/record.zip` },
 			'POST /api/yards/[yard]/record': { path: `/api/yards/${foreign.yardId}/record`, json: 'x' },
+			'GET /api/horses/[horse]/derive': { path: `/api${horse}/derive?pairing=${uuidv7()}&on=2026-01-01` },
 			'GET /api/horses/[horse]/seat': { path: `/api${horse}/seat?pairing=${uuidv7()}&on=2026-01-01` },
 			'GET /api/horses/[horse]/backs': { path: `/api${horse}/backs` },
 			'GET /api/horses/[horse]/archive.json': { path: `/api${horse}/archive.json` },

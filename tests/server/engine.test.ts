@@ -3,7 +3,13 @@ import { and, eq, ne, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { tables } from '../../src/lib/server/db/index.js';
 import { ENGINE_VERSION } from '../../src/core/call/index.js';
-import { countUnjudged, judgeUnjudged, markBehind, openInQueue } from '../../src/lib/server/records/index.js';
+import {
+	countUnjudged,
+	judgeUnjudged,
+	markBehind,
+	openInQueue,
+	type Derived
+} from '../../src/lib/server/records/index.js';
 import { signedIn } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
 import { eventually } from '../support/eventually.js';
@@ -93,6 +99,32 @@ describe('when the engine changes', () => {
 			await db.delete(pairing).where(eq(pairing.id, pairingId));
 			await judgeAgain(id);
 		}
+	});
+
+	it('a past call is judged anew from what was on record by its day alone, and is the same; a changed one is told', async () => {
+		const owner = await signedIn('owner');
+		const { id, pairingId } = await demoHorse('Marram');
+		const calls = await callsOf(pairingId, ENGINE_VERSION);
+		const days = calls.map((c) => c.body.visitedOn).sort();
+		const derive = async (on: string) =>
+			(await (await owner.get(`/api/horses/${id}/derive?pairing=${pairingId}&on=${on}`)).json()) as Derived;
+		const some = [days[0], days[Math.floor(days.length / 2)], days.at(-1)] as string[];
+		const derived = await Promise.all(some.map(derive));
+		expect(derived.map((d) => [d.on, d.differs])).to.deep.equal(some.map((on) => [on, []]));
+		expect(derived.map((d) => d.tracings)).to.deep.equal(derived.map((d) => d.tracings).sort((a, b) => a - b));
+		const last = calls.find((c) => c.body.visitedOn === days.at(-1)) as (typeof calls)[number];
+		const at = and(eq(storedCall.pairingId, pairingId), eq(storedCall.visitId, last.visitId));
+		await database()
+			.db.update(storedCall)
+			.set({ body: { ...last.body, sureness: 0.123 } })
+			.where(at);
+		try {
+			expect((await derive(days.at(-1) as string)).differs).to.deep.equal(['sureness']);
+		} finally {
+			await database().db.update(storedCall).set({ body: last.body }).where(at);
+		}
+		expect((await owner.get(`/api/horses/${id}/derive?pairing=${pairingId}&on=1999-01-01`)).status).to.equal(404);
+		expect((await owner.get(`/api/horses/${id}/derive?pairing=${pairingId}&on=once`)).status).to.equal(400);
 	});
 
 	it('is done behind, by the queue, for the keeper alone; it can be called off and gone on with', async () => {

@@ -267,6 +267,10 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 			return answer.status === 400 ? new Response(null, { status: 200 }) : answer;
 		}
 	],
+	'/api/horses/[horse]/derive GET': [
+		'OBFVWAG',
+		get((p) => `/api/horses/${p.horseId}/derive?pairing=${p.pairingId}&on=${p.day}`)
+	],
 	'/api/horses/[horse]/backs GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/backs`)],
 	'/api/horses/[horse]/archive.json GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/archive.json`)],
 	'/api/visits/[visit] PUT': ['OBFA', async (c, p) => (await ownVisit(c, p)).answer],

@@ -12,13 +12,13 @@ import { listTracings, type VisitTracing } from './tracings.js';
 import { listVisitFields } from './visitFields.js';
 
 /** All that a horse's shape is judged from. */
-interface Asked {
+export interface Asked {
 	readonly tracings: readonly VisitTracing[];
 	readonly pairings: readonly (PairingToJudge & { readonly id: string })[];
 	readonly bodies: readonly BodyMeasure[];
 }
 
-async function askedOf(db: Asker, horseId: string): Promise<Asked> {
+export async function askedOf(db: Asker, horseId: string): Promise<Asked> {
 	const pairings = await db.select().from(tables.pairing).where(eq(tables.pairing.horseId, horseId));
 	const tracings = await listTracings(db, horseId);
 	const marks = await listFitMarks(
@@ -36,7 +36,7 @@ async function askedOf(db: Asker, horseId: string): Promise<Asked> {
 	};
 }
 
-const judge = ({ tracings, pairings, bodies }: Asked, bornYear: number | null) =>
+export const judge = ({ tracings, pairings, bodies }: Asked, bornYear: number | null) =>
 	judgePairings(tracings, pairings, { bornYear, bodies });
 
 /** Keeps what was judged and brings the standing up to date. The caller holds the horse. */

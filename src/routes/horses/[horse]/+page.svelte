@@ -7,6 +7,7 @@
 	import NextCard from '$lib/ui/horse/NextCard.svelte';
 	import TellFitter from '$lib/ui/horse/TellFitter.svelte';
 	import Rail from '$lib/ui/rail/Rail.svelte';
+	import DeriveAgain from '$lib/ui/call/DeriveAgain.svelte';
 	import FitDaySeat from '$lib/ui/seat/FitDaySeat.svelte';
 	import BackStrip from '$lib/ui/strip/BackStrip.svelte';
 	import UndoBar from '$lib/ui/entry/UndoBar.svelte';
@@ -193,6 +194,11 @@
 					>{/if}
 			</p>
 		{/each}
+		{#if data.call && data.pairing}
+			{#key `${data.pairing.id} ${data.call.visitedOn}`}<p>
+					<DeriveAgain horseId={data.horse.id} pairingId={data.pairing.id} on={data.call.visitedOn} />
+				</p>{/key}
+		{/if}
 		<p class="links">
 			<a class="link" href={`/horses/${data.horse.id}/record`}>All visits, notes and what was taken back</a>
 			<a class="link" href={`/api/horses/${data.horse.id}/points.csv`} download>All points, CSV</a>
