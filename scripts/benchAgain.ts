@@ -56,9 +56,11 @@ await db.execute(sql`insert into stored_call (pairing_id, visit_id, engine_versi
 	select p.id, v.id, '0', 'steady', '{}'::jsonb from pairing p join visit v on v.horse_id = p.horse_id where p.yard_id = ${yardId}`);
 await db.execute(sql`analyze`);
 
+let asked = 0;
+/** A page that is not on hand already, as while records change none is. */
 async function boardMs(): Promise<number> {
 	const began = performance.now();
-	const response = await fetch(`${siteUrl}/?yard=${yardId}`, { headers: { cookie } });
+	const response = await fetch(`${siteUrl}/?yard=${yardId}&asked=${asked++}`, { headers: { cookie } });
 	await response.arrayBuffer();
 	return performance.now() - began;
 }
@@ -67,12 +69,12 @@ for (let i = 0; siteUrl && i < 15; i++) idle.push(await boardMs());
 
 const horses = await markBehind(db);
 const began = performance.now();
-const asked = await fetch(`${siteUrl}/keeper?/judge`, {
+const taken = await fetch(`${siteUrl}/keeper?/judge`, {
 	method: 'POST',
 	redirect: 'manual',
 	headers: { cookie, origin: siteUrl ?? '', 'content-type': 'application/x-www-form-urlencoded' }
 });
-if (asked.status !== 200) throw new Error(`the queue would not take it: ${asked.status}`);
+if (taken.status !== 200) throw new Error(`the queue would not take it: ${taken.status}`);
 const during: number[] = [];
 let left = horses;
 while (left > 0) {
