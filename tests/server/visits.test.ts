@@ -59,6 +59,25 @@ describe('writing visits', () => {
 		expect((await rowsOf(v.id)).visit?.note).to.equal('second');
 	});
 
+	it('that somebody said the sheets are right is kept: sent twice, from two tabs, taken back, and with an earlier version', async () => {
+		const v = visitBody(horseId, '2026-01-13', 2);
+		await put(v);
+		const right = { ...v, checked: true, version: 1 };
+		const both = await Promise.all([put(right), put(right)]);
+		expect(both.map((r) => r.status)).to.deep.equal([200, 200]);
+		const now = async () => (await rowsOf(v.id)).visit;
+		expect([(await now())?.checked, (await now())?.version]).to.deep.equal([true, 2]);
+		// The other tab began before the answer, and knows nothing of it.
+		expect((await put({ ...v, note: 'from the other tab', version: 1 })).status).to.equal(409);
+		expect([(await now())?.checked, (await now())?.note]).to.deep.equal([true, '']);
+		for (const method of ['DELETE', 'POST']) await owner.send(method, `/api/visits/${v.id}`);
+		expect((await now())?.checked).to.be.true;
+		const back = await owner.send('POST', `/api/visits/${v.id}/earlier`, { version: 1, from: 2 });
+		expect([back.status, (await now())?.checked], 'of that version nobody had said so').to.deep.equal([200, false]);
+		const again = await owner.send('POST', `/api/visits/${v.id}/earlier`, { version: 2, from: 3 });
+		expect([again.status, (await now())?.checked]).to.deep.equal([200, true]);
+	});
+
 	it('taking back and putting in again loses nothing', async () => {
 		const v = visitBody(horseId, '2026-01-08');
 		await put(v);
