@@ -196,6 +196,8 @@ describe('every door', () => {
 			'GET /api/horses/[horse]/points.csv': { path: `/api${horse}/points.csv` },
 			'GET /api/horses/[horse]/record.zip': { path: `/api${horse}/record.zip` },
 			'POST /api/yards/[yard]/record': { path: `/api/yards/${foreign.yardId}/record`, json: 'x' },
+			'GET /api/saddles/[saddle]/template.pdf': { path: `/api/saddles/${foreign.saddleId}/template.pdf` },
+			'POST /saddles?/forms': { path: '/saddles?/forms', form: { yardId: foreign.yardId } },
 			'GET /api/horses/[horse]/derive': { path: `/api${horse}/derive?pairing=${uuidv7()}&on=2026-01-01` },
 			'GET /api/horses/[horse]/seat': { path: `/api${horse}/seat?pairing=${uuidv7()}&on=2026-01-01` },
 			'GET /api/horses/[horse]/backs': { path: `/api${horse}/backs` },

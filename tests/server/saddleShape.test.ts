@@ -1,8 +1,11 @@
 import { expect } from 'chai';
+import { and, eq } from 'drizzle-orm';
+import { PDFDocument } from 'pdf-lib';
 import { v7 as uuidv7 } from 'uuid';
+import { tables } from '../../src/lib/server/db/index.js';
 import type { MeasuredSeat } from '../../src/core/seat/index.js';
 import { signedIn, type Client } from '../support/client.js';
-import { demoHorse } from '../support/database.js';
+import { database, demoHorse } from '../support/database.js';
 import { clientOf, makePerson } from '../support/people.js';
 import { shapeBody } from '../support/roleTable.js';
 import { visitBody } from '../support/visits.js';
@@ -91,5 +94,27 @@ describe('a saddle’s own shape', () => {
 		// What keeps the limits may bear less evenly; it never has more faults.
 		const faults = (conditions: readonly string[]) => conditions.filter((c) => c !== 'fits').length;
 		expect(faults(bare.seat.plan?.after.conditions ?? [])).to.be.at.most(faults(bare.seat.conditions));
+	});
+
+	it('a set of fitting forms is added once however often it is pressed, and each is printed on card', async () => {
+		const presses = await Promise.all([1, 2, 3].map(() => owner.post('/saddles?/forms', { yardId })));
+		expect(presses.map((r) => r.status)).to.deep.equal([200, 200, 200]);
+		const { saddle } = tables;
+		const forms = await database()
+			.db.select()
+			.from(saddle)
+			.where(and(eq(saddle.yardId, yardId), eq(saddle.kind, 'form')));
+		expect([forms.length, new Set(forms.map((f) => f.name)).size]).to.deep.equal([16, 16]);
+		const page = await (await owner.get(`/horses/${horseId}/saddle`)).text();
+		expect(page).to.include('Seat all 16 forms');
+		const pdf = await owner.get(`/api/saddles/${forms[0]?.id}/template.pdf`);
+		expect([pdf.status, pdf.headers.get('content-type')]).to.deep.equal([200, 'application/pdf']);
+		const read = await PDFDocument.load(await pdf.arrayBuffer());
+		expect(read.getPageCount()).to.equal(3);
+		const seated = await owner.get(`/api/horses/${horseId}/measured?saddle=${forms[0]?.id}`);
+		expect(seated.status).to.equal(200);
+		const other = uuidv7();
+		await owner.post('/saddles?/add', { id: other, yardId, name: 'Never traced', kind: 'general', about: '' });
+		expect((await owner.get(`/api/saddles/${other}/template.pdf`)).status).to.equal(404);
 	});
 });

@@ -164,6 +164,13 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 		}
 	],
 	'/saddles/[saddle]': ['OBFVW', get((p) => `/saddles/${p.saddleId}`)],
+	'/api/saddles/[saddle]/template.pdf GET': [
+		'OBFVW',
+		async (c, p) => {
+			await shaped(p);
+			return c.get(`/api/saddles/${p.saddleId}/template.pdf`);
+		}
+	],
 	'/api/saddles/[saddle]/shape PUT': [
 		'OBF',
 		async (c, p) => {
@@ -242,6 +249,7 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 		'OBF',
 		(c, p) => c.post('/saddles?/use', { horseId: p.horseId, pairingId: p.pairingId, inUse: 'yes' })
 	],
+	'/saddles ?forms': ['OBF', (c, p) => c.post('/saddles?/forms', { yardId: p.yardId })],
 	'/saddles ?retire': ['OBF', (c, p) => c.post('/saddles?/retire', { id: p.saddleId, out: 'no' })],
 	'/api/find GET': ['OBFVWAGS', get(() => '/api/find')],
 	'/api/horses/[horse]/sheets.pdf GET': ['OBFVWAG', get((p) => `/api/horses/${p.horseId}/sheets.pdf`)],

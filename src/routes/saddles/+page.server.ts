@@ -1,6 +1,7 @@
 import { answerForm, answerPage, chooseYard, parseFields, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import {
+	addFormSet,
 	listHorseNames,
 	listSaddles,
 	yardMay,
@@ -44,6 +45,11 @@ export const actions: Actions = {
 			const { horseId, pairingId, inUse } = parseFields(form, schemas.inUse);
 			await setPairingInUse(app().db, locals.scope, horseId, pairingId, inUse);
 			return { done: 'use' as const };
+		}),
+	forms: ({ request, locals }) =>
+		answerForm(request, async (form) => {
+			const { yardId } = parseFields(form, schemas.formSet);
+			return { done: 'forms' as const, added: await addFormSet(app().db, locals.scope, yardId) };
 		}),
 	retire: ({ request, locals }) =>
 		answerForm(request, async (form) => {

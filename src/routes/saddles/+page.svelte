@@ -25,6 +25,10 @@
 		['roomy', 'roomy: slightly wide, front shims come out']
 	] as const;
 	let editing: string | undefined = $state();
+	/** Forms that are on no horse stand apart: there are many, and nobody rides in them. */
+	const isForm = (s: (typeof data.saddles)[number]) =>
+		s.kind === 'form' && s.shaped && s.horses.length === 0 && !s.retired;
+	const forms = $derived(data.saddles.filter(isForm));
 	const useable = $derived(data.saddles.filter((s) => !s.retired));
 	const say = $derived(form && 'message' in form ? form.message : undefined);
 </script>
@@ -71,7 +75,7 @@
 
 <div class="page">
 	<ul class="list">
-		{#each data.saddles as saddle (saddle.id)}
+		{#each data.saddles.filter((s) => !isForm(s)) as saddle (saddle.id)}
 			<li class="sheet" class:rested={saddle.retired}>
 				<div class="top">
 					<div>
@@ -158,6 +162,25 @@
 			</li>
 		{/each}
 	</ul>
+	{#if forms.length > 0}
+		<details class="sheet set">
+			<summary>{forms.length} fitting forms</summary>
+			<ul>
+				{#each forms as f (f.id)}
+					<li>
+						<a class="link" href={`/saddles/${f.id}`}>{f.label}</a>
+						<a class="link quiet" href={`/api/saddles/${f.id}/template.pdf`} download>card, PDF</a>
+						{#if data.mayWrite}<form method="POST" action="?/retire" use:enhance>
+								<input type="hidden" name="id" value={f.id} />
+								<input type="hidden" name="out" value="yes" />
+								<button class="btn btn-ghost" aria-label={`Retire ${f.label}`}>Retire</button>
+							</form>{/if}
+					</li>
+				{/each}
+			</ul>
+			<p class="quiet">A horse’s Saddle page seats them all and says which is nearest to its back.</p>
+		</details>
+	{/if}
 	{#if data.mayWrite}
 		<div class="forms">
 			<form method="POST" action="?/pair" class="sheet" use:enhance>
@@ -213,6 +236,18 @@
 				{@render about(undefined)}
 				<button class="btn">Add</button>
 			</form>
+			<form method="POST" action="?/forms" class="sheet" use:enhance>
+				<h2>A set of fitting forms</h2>
+				<p class="quiet">
+					Sixteen made-up bars: four angles, two rocks, two twists. Seat them here, or print each at 1:1 on card and
+					hold it on the back. They are nobody’s saddle.
+				</p>
+				<input type="hidden" name="yardId" value={data.yard.id} />
+				<button class="btn">Add the set</button>
+				{#if form && 'done' in form && form.done === 'forms'}<p role="status">
+						{form.added === 0 ? 'All of them are here already.' : `${form.added} forms added.`}
+					</p>{/if}
+			</form>
 		</div>
 	{/if}
 </div>
@@ -220,6 +255,24 @@
 <style>
 	h2 {
 		font-size: 1.1rem;
+	}
+	.set ul {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(min(100%, 21rem), 1fr));
+		gap: 0 1.5rem;
+	}
+	.set li {
+		display: grid;
+		grid-template-columns: 1fr auto auto;
+		align-items: center;
+		gap: 0.75rem;
+		min-height: 3rem;
+		border-bottom: 1px solid var(--zt-line);
+	}
+	.set summary {
+		min-height: 2.5rem;
+		font-weight: 600;
+		cursor: pointer;
 	}
 	.page {
 		display: grid;

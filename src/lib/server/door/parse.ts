@@ -185,6 +185,7 @@ export const schemas = {
 		pairingId: id.required(),
 		inUse: Joi.boolean().truthy('yes').falsy('no').required()
 	}),
+	formSet: Joi.object<{ yardId: string }>({ yardId: id.required() }),
 	outOfUse: Joi.object<{ id: string; out: boolean }>({
 		id: id.required(),
 		out: Joi.boolean().truthy('yes').falsy('no').required()

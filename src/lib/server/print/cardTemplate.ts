@@ -2,6 +2,7 @@ import { curvePoints, type Curve } from '../../../core/curve/index.js';
 import { checkRule, line, PALE, path, printedDocument, words } from './page.js';
 
 export interface TemplateCut {
+	/** Of a back, or the place of an underside. */
 	readonly station: string;
 	readonly curve: Curve;
 }
@@ -12,11 +13,11 @@ const FOOT_MM = 42;
 const LEAST = { widthMm: 297, heightMm: 210 };
 
 /**
- * Cuts of a day at 1:1, one a page, to be cut out of card and held on the back. The page is as large
- * as the cut needs, at least A4 across.
+ * Cuts at 1:1, one a page, to be cut out of card and held on the back. The page is as large as the cut needs, at least
+ * A4 across. `of` says whose they are, `note` how they are held.
  */
-export async function cardTemplate(horse: string, day: string, cuts: readonly TemplateCut[]): Promise<Uint8Array> {
-	const document = await printedDocument(`Templates, ${horse}, ${day}`);
+export async function cardTemplate(of: string, note: string, cuts: readonly TemplateCut[]): Promise<Uint8Array> {
+	const document = await printedDocument(`Templates, ${of}`);
 	for (const { station, curve } of cuts) {
 		const points = curvePoints(curve);
 		const [xs, ys] = [points.map((p) => p[0]), points.map((p) => p[1])];
@@ -34,8 +35,8 @@ export async function cardTemplate(horse: string, day: string, cuts: readonly Te
 		line(p, x0 + left, y0 - 120, x0 + right, y0 - 120, 0.15, PALE);
 		words(p, x0 + left, y0 - 58, '60 mm below the top', 3, PALE);
 		words(p, x0 + left, y0 - 118, '120 mm', 3, PALE);
-		words(p, MARGIN_MM, 26, `${horse}  ${station}  ${day}`, 6);
-		words(p, MARGIN_MM, 18, 'near (left) end on this side. 1:1, mean of the repeats.', 4);
+		words(p, MARGIN_MM, 26, `${of}  ${station}`, 6);
+		words(p, MARGIN_MM, 18, note, 4);
 		checkRule(p, p.widthMm - MARGIN_MM - 104, 14);
 	}
 	return document.save();

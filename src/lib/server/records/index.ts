@@ -26,6 +26,7 @@ export * from './reportLinks.js';
 export { findReportPhoto, readReport } from './reportPage.js';
 export * from './before.js';
 export * from './signHistory.js';
+export { addFormSet } from './formSet.js';
 export { deriveAgain, type Derived } from './derive.js';
 export { countUnjudged, judgeUnjudged, listChangedCalls, markBehind, type ChangedCall } from './engine.js';
 export { listFindable } from './findable.js';

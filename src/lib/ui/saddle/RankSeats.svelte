@@ -21,6 +21,9 @@
 		readonly href?: string;
 	}
 	const { question, act, pairs, unseated, onchoose }: Props = $props();
+	const id = $props.id();
+	/** The first of them are what one looks at. */
+	const SHOWN = 6;
 
 	interface Ranked extends Pair {
 		readonly seat: MeasuredSeat;
@@ -51,24 +54,34 @@
 	}
 </script>
 
-<section class="sheet" aria-labelledby="rank-head">
-	<h2 id="rank-head">{question}</h2>
+{#snippet line(r: Ranked)}
+	<li>
+		{#if onchoose}<button type="button" class="link" onclick={() => onchoose(r.id)}>{r.name}</button>{:else}<a
+				class="link"
+				href={r.href}>{r.name}</a
+			>{/if}:
+		{r.seat.conditions.map((c) => (c === 'fits' ? 'no fault stands out' : CONDITION_WORDS[c])).join('; ')};
+		{Math.round(100 * r.seat.contactShare)}% of it carries, unevenness {Math.round(100 * r.seat.unevenness)}
+	</li>
+{/snippet}
+
+<section class="sheet" aria-labelledby={`${id}-head`}>
+	<h2 id={`${id}-head`}>{question}</h2>
 	<button type="button" class="btn" disabled={asking} onclick={() => void rank()}
 		>{asking ? `${done} of ${pairs.length}` : act}</button
 	>
 	{#if ranked.length > 0}
 		<ol>
-			{#each ranked as r (r.id)}
-				<li>
-					{#if onchoose}<button type="button" class="link" onclick={() => onchoose(r.id)}>{r.name}</button>{:else}<a
-							class="link"
-							href={r.href}>{r.name}</a
-						>{/if}:
-					{r.seat.conditions.map((c) => (c === 'fits' ? 'no fault stands out' : CONDITION_WORDS[c])).join('; ')};
-					{Math.round(100 * r.seat.contactShare)}% of it carries, unevenness {Math.round(100 * r.seat.unevenness)}
-				</li>
-			{/each}
+			{#each ranked.slice(0, SHOWN) as r (r.id)}{@render line(r)}{/each}
 		</ol>
+		{#if ranked.length > SHOWN}
+			<details>
+				<summary>And {ranked.length - SHOWN} more</summary>
+				<ol start={SHOWN + 1}>
+					{#each ranked.slice(SHOWN) as r (r.id)}{@render line(r)}{/each}
+				</ol>
+			</details>
+		{/if}
 	{/if}
 	{#if left.length > 0}<p class="quiet">
 			{unseated}: {left.join(', ')}.

@@ -20,10 +20,11 @@ import type { Actions, PageServerLoad } from './$types.js';
 export const load = (async (event) => {
 	const [shown, { horse }] = await Promise.all([overview(event), event.parent()]);
 	const saddles = await listSaddles(app().db, event.locals.scope, horse.yardId);
-	return {
-		...shown,
-		shaped: saddles.filter((s) => s.shaped && !s.retired).map((s) => ({ id: s.id, name: s.label }))
-	};
+	const shaped = (forms: boolean) =>
+		saddles
+			.filter((s) => s.shaped && !s.retired && (s.kind === 'form') === forms)
+			.map((s) => ({ id: s.id, name: s.label }));
+	return { ...shown, shaped: shaped(false), forms: shaped(true) };
 }) satisfies PageServerLoad;
 
 export const actions: Actions = {

@@ -71,12 +71,12 @@
 		{/if}
 	</div>
 </div>
-{#if data.shaped.length > 0}
-	<div class="mt-4">
+{#snippet rank(which: typeof data.shaped, question: string, act: string)}
+	{#if which.length > 0}
 		<RankSeats
-			question={`Which saddle sits best on ${data.horse.name}?`}
-			act={data.shaped.length === 1 ? 'Seat it' : `Seat all ${data.shaped.length} that were traced`}
-			pairs={data.shaped.map((s) => ({
+			{question}
+			{act}
+			pairs={which.map((s) => ({
 				...s,
 				saddleId: s.id,
 				horseId: data.horse.id,
@@ -84,8 +84,16 @@
 			}))}
 			unseated="Not seated"
 		/>
-	</div>
-{/if}
+	{/if}
+{/snippet}
+<div class="ranked">
+	{@render rank(
+		data.shaped,
+		`Which saddle sits best on ${data.horse.name}?`,
+		data.shaped.length === 1 ? 'Seat it' : `Seat all ${data.shaped.length} that were traced`
+	)}
+	{@render rank(data.forms, 'Which fitting form is nearest to its back?', `Seat all ${data.forms.length} forms`)}
+</div>
 {#if data.tried}
 	<section class="sheet mt-4">
 		<p class="quiet">Tried {formatDay(data.tried.on)}</p>
@@ -94,6 +102,13 @@
 {/if}
 
 <style>
+	.ranked {
+		display: grid;
+		grid-template-columns: repeat(auto-fit, minmax(min(100%, 26rem), 1fr));
+		gap: 0.75rem;
+		margin-top: 0.75rem;
+		align-items: start;
+	}
 	h1 {
 		font-size: 1.5rem;
 	}
