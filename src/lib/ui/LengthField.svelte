@@ -32,3 +32,11 @@
 	/></label
 >
 <input type="hidden" {name} value={sent} />
+
+<style>
+	label {
+		display: grid;
+		gap: 0.2rem;
+		font-weight: 600;
+	}
+</style>

@@ -28,7 +28,8 @@
 	/** Forms that are on no horse stand apart: there are many, and nobody rides in them. */
 	const isForm = (s: (typeof data.saddles)[number]) =>
 		s.kind === 'form' && s.shaped && s.horses.length === 0 && !s.retired;
-	const forms = $derived(data.saddles.filter(isForm));
+	const BY_NUMBER = new Intl.Collator('en', { numeric: true });
+	const forms = $derived(data.saddles.filter(isForm).sort((a, b) => BY_NUMBER.compare(a.label, b.label)));
 	const useable = $derived(data.saddles.filter((s) => !s.retired));
 	const say = $derived(form && 'message' in form ? form.message : undefined);
 </script>
@@ -161,26 +162,26 @@
 				<b>No saddles yet.</b> Add one, put it on a horse, then set the fit mark at the visit from which it fits.
 			</li>
 		{/each}
+		{#if forms.length > 0}<li>
+				<details class="sheet set">
+					<summary>{forms.length} fitting forms</summary>
+					<ul>
+						{#each forms as f (f.id)}
+							<li>
+								<a class="link" href={`/saddles/${f.id}`}>{f.label}</a>
+								<a class="link quiet" href={`/api/saddles/${f.id}/template.pdf`} download>card, PDF</a>
+								{#if data.mayWrite}<form method="POST" action="?/retire" use:enhance>
+										<input type="hidden" name="id" value={f.id} />
+										<input type="hidden" name="out" value="yes" />
+										<button class="btn btn-ghost" aria-label={`Retire ${f.label}`}>Retire</button>
+									</form>{/if}
+							</li>
+						{/each}
+					</ul>
+					<p class="quiet">A horse’s Saddle page seats them all and says which is nearest to its back.</p>
+				</details>
+			</li>{/if}
 	</ul>
-	{#if forms.length > 0}
-		<details class="sheet set">
-			<summary>{forms.length} fitting forms</summary>
-			<ul>
-				{#each forms as f (f.id)}
-					<li>
-						<a class="link" href={`/saddles/${f.id}`}>{f.label}</a>
-						<a class="link quiet" href={`/api/saddles/${f.id}/template.pdf`} download>card, PDF</a>
-						{#if data.mayWrite}<form method="POST" action="?/retire" use:enhance>
-								<input type="hidden" name="id" value={f.id} />
-								<input type="hidden" name="out" value="yes" />
-								<button class="btn btn-ghost" aria-label={`Retire ${f.label}`}>Retire</button>
-							</form>{/if}
-					</li>
-				{/each}
-			</ul>
-			<p class="quiet">A horse’s Saddle page seats them all and says which is nearest to its back.</p>
-		</details>
-	{/if}
 	{#if data.mayWrite}
 		<div class="forms">
 			<form method="POST" action="?/pair" class="sheet" use:enhance>
