@@ -67,6 +67,8 @@ describe('the saddle room', () => {
 		await page.getByTestId('measured-conditions').waitFor();
 		expect(await said()).to.include('bridges');
 		expect(await unevenness()).to.be.above(20);
+		for (const place of ['front', 'middle', 'rear'])
+			await page.getByRole('img', { name: new RegExp(`^${place}: (no gap|a gap of up to [0-9]+ mm)$`) }).waitFor();
 	});
 
 	it('its plan is put under it with one press, and the fault is gone', async () => {

@@ -17,6 +17,7 @@ import { undersideOfMeasures, type SaddleMeasures } from './measuredSaddle.js';
 import { muscled } from './muscled.js';
 import { padsOf, planShims, type ShimSet } from './planShims.js';
 import { heightAt, polylineOf } from './polyline.js';
+import { sectionViews, type SectionView } from './sectionView.js';
 import { seatOf, type Seat } from './seatOf.js';
 import type { Condition } from './conditions.js';
 import type { BackSection, Pad, Point, SeatCase } from './types.js';
@@ -56,6 +57,8 @@ export interface MeasuredSeatSaid {
 	readonly pitchDeg: number | undefined;
 	readonly rollDeg: number;
 	readonly meanKpa: number;
+	/** Cuts through the middles of its thirds. */
+	readonly cuts: readonly SectionView[];
 }
 
 export interface MeasuredSeat extends MeasuredSeatSaid {
@@ -125,7 +128,7 @@ function backOfDay(
 /** What is not known of the back along its length is not read from the seat. */
 const ALONG: readonly Condition[] = ['bridging', 'rocking', 'pitched-forward', 'pitched-back'];
 
-function said(seat: Seat, knownAlong: boolean): MeasuredSeatSaid {
+function said(seat: Seat, knownAlong: boolean, back: readonly BackSection[]): MeasuredSeatSaid {
 	const read = knownAlong ? seat.conditions : seat.conditions.filter((c) => !ALONG.includes(c));
 	return {
 		conditions: read.length > 0 ? read : ['fits'],
@@ -135,7 +138,8 @@ function said(seat: Seat, knownAlong: boolean): MeasuredSeatSaid {
 		dropMm: seat.dropMm,
 		pitchDeg: knownAlong ? seat.pitchDeg : undefined,
 		rollDeg: seat.rollDeg,
-		meanKpa: seat.meanKpa
+		meanKpa: seat.meanKpa,
+		cuts: sectionViews(back, seat.bed, seat.balanced.pose)
 	};
 }
 
@@ -163,12 +167,12 @@ export function seatMeasured(q: SeatMeasuredQuestion): MeasuredSeat {
 	const planned = planShims(bare);
 	const any = Object.values(planned.shims).some((t) => t > 0);
 	return {
-		...said(seat, knownAlong),
+		...said(seat, knownAlong, sections),
 		doubts,
 		// A set that bears no more evenly is none to put in.
 		plan:
 			any && (planned.after.unevenness < planned.before.unevenness || !planned.feasible)
-				? { shims: planned.shims, feasible: planned.feasible, after: said(planned.after, knownAlong) }
+				? { shims: planned.shims, feasible: planned.feasible, after: said(planned.after, knownAlong, sections) }
 				: undefined
 	};
 }

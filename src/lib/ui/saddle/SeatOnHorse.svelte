@@ -3,6 +3,7 @@
 	import { CONDITION_WORDS, MEASURED_DOUBT_WORDS, measuredSentences, shimSetWords, lengthWords } from '$words/index.js';
 	import { formatDay } from '../format.js';
 	import BearingView from '../seat/BearingView.svelte';
+	import SectionCuts from '../seat/SectionCuts.svelte';
 	import Stepper from '../walk/Stepper.svelte';
 
 	interface Props {
@@ -109,6 +110,7 @@
 			{#each measuredSentences(seat) as line (line)}<li>{line}</li>{/each}
 		</ul>
 		<BearingView bearing={seat.bearing} title="Where it bears" />
+		<SectionCuts cuts={seat.cuts} />
 		{#if plan}
 			<p>
 				{plan.feasible ? 'Evens out most:' : 'No set of shims keeps every limit. Least bad:'}
