@@ -1,13 +1,13 @@
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { sql } from 'drizzle-orm';
-import { fileURLToPath } from 'node:url';
+import path from 'node:path';
 import { connect } from '../src/lib/server/db/index.js';
 import { ensureQueues } from '../src/lib/server/jobs/queues.js';
 import { ensureServerRole } from './lib/serverRole.mjs';
 import { judgeUnjudged, markBehind } from '../src/lib/server/records/index.js';
-import { loadDemo } from './loadDemo.js';
 
-const MIGRATIONS = fileURLToPath(new URL('../src/lib/server/db/migrations', import.meta.url));
+/** Begun at the root of the checkout, from its source or from beside the built server. */
+const MIGRATIONS = path.resolve('src/lib/server/db/migrations');
 
 /** Fewer than these are judged before the place opens; more while it serves. */
 const FEW = 60;
@@ -22,6 +22,7 @@ try {
 	await migrate(db, { migrationsFolder: MIGRATIONS });
 	await ensureQueues(url);
 	if (process.argv.includes('--demo')) {
+		const { loadDemo } = await import('./loadDemo.js');
 		const loaded = await loadDemo(db, new Date().toISOString().slice(0, 10));
 		console.log(loaded ? 'demo loaded' : 'demo already there');
 		await db.execute(sql`analyze`);

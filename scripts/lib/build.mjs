@@ -3,7 +3,18 @@ import path from 'node:path';
 import { contentName, ROOT, run } from './host.mjs';
 import { joinUsers } from './users.mjs';
 
-const SOURCES = ['src', 'static', 'package-lock.json', 'svelte.config.js', 'vite.config.ts', 'tsconfig.json'];
+const SOURCES = [
+	'src',
+	'static',
+	'sim',
+	'scripts/prepareDatabase.ts',
+	'scripts/loadDemo.ts',
+	'scripts/lib/serverRole.mjs',
+	'package-lock.json',
+	'svelte.config.js',
+	'vite.config.ts',
+	'tsconfig.json'
+];
 const KEPT_BUILDS = 3;
 
 /** Builds the application when these very sources have not been built before; returns the build's folder. */
@@ -22,6 +33,7 @@ export async function ensureBuild() {
 			env: { ...process.env, NODE_ENV: 'production', ZT_BUILD_OUT: draft, ZT_KIT_OUT: `build/kit-${process.pid}` }
 		});
 		for (const script of THREADS) await buildThread(script, draft);
+		await buildPrepare(draft);
 		if (existsSync(folder)) rmSync(draft, { recursive: true });
 		else renameSync(draft, folder);
 	} finally {
@@ -48,6 +60,21 @@ async function buildThread(script, folder) {
 		logLevel: 'error'
 	});
 }
+
+/** What a start does to the database, ready to run: translating it anew takes longer than doing it. */
+async function buildPrepare(folder) {
+	const { build } = await import('esbuild');
+	await build({
+		entryPoints: [path.join(ROOT, 'scripts/prepareDatabase.ts')],
+		outfile: path.join(folder, PREPARE),
+		bundle: true,
+		packages: 'external',
+		platform: 'node',
+		format: 'esm',
+		logLevel: 'error'
+	});
+}
+export const PREPARE = 'prepareDatabase.mjs';
 
 /** True while a server runs from this build: its files are read from there as they are asked for. */
 function isServed(folder) {

@@ -3,7 +3,7 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import net from 'node:net';
 import path from 'node:path';
 import { createInterface } from 'node:readline/promises';
-import { ensureBuild } from './build.mjs';
+import { ensureBuild, PREPARE } from './build.mjs';
 import { ensureDebian, ensurePackages, runAsync, stateFolder } from './host.mjs';
 import { isRunning, startPostgres } from './postgres.mjs';
 import { startServer } from './server.mjs';
@@ -76,15 +76,10 @@ export async function openPlace({ demo, reads = false }) {
 /** Prepares and serves a place until it is told to end; answers with where it is. */
 export async function runPlace({ demo, env }) {
 	const place = await openPlace({ demo });
-	const prepared = runAsync(
-		process.execPath,
-		['--import=tsx', 'scripts/prepareDatabase.ts', ...(demo ? ['--demo'] : [])],
-		{
-			env: { ...process.env, DATABASE_URL: place.url }
-		}
-	);
-	const build = ensureBuild();
-	await prepared;
+	const build = await ensureBuild();
+	await runAsync(process.execPath, [path.join(build, PREPARE), ...(demo ? ['--demo'] : [])], {
+		env: { ...process.env, DATABASE_URL: place.url }
+	});
 	const wanted = Number(process.env.PORT) || USUAL_PORT;
 	const host = process.env.HOST || '127.0.0.1';
 	const free = await portFree(wanted, host);
@@ -93,7 +88,7 @@ export async function runPlace({ demo, env }) {
 		throw new Error(`port ${wanted} is taken: set PORT to another one, or end what listens there`);
 	}
 	const options = {
-		build: await build,
+		build,
 		databaseUrl: place.url,
 		secret: process.env.ZT_SECRET || secretOf(place.folder),
 		port: free ? wanted : 0,
