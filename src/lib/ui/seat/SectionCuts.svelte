@@ -9,7 +9,9 @@
 
 	/** Gaps smaller than this are none that a hand would feel, mm. */
 	const FELT_MM = 1.5;
-	const low = $derived(Math.min(-60, ...cuts.flatMap((c) => c.back.map((p) => p[1]))));
+	const low = $derived(
+		Math.min(-60, ...cuts.flatMap((c) => [...c.back.map((p) => p[1]), ...bars(c).flatMap((b) => b.map((p) => p.yMm))]))
+	);
 	const line = (points: readonly (readonly [number, number])[]) =>
 		points.map(([x, y], i) => `${i === 0 ? 'M' : 'L'}${x} ${-y}`).join('');
 	const bars = (c: SectionView) => BAR_SIDES.map((side) => c.bars[side]);
@@ -28,7 +30,7 @@
 	{#each cuts as c (c.place)}
 		<figure>
 			<svg viewBox={`-152 -14 304 ${-low + 20}`} role="img" aria-label={about(c)}>
-				<path class="back" d={`${line(c.back)}L150 ${-low}H-150Z`} />
+				<path class="back" d={`${line(c.back)}V${4 - low}H${c.back[0]?.[0] ?? 0}Z`} />
 				{#each bars(c) as bar, i (i)}
 					<path class="gap" d={gap(bar)} />
 					<path class="bar" d={under(bar)} />
