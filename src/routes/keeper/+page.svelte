@@ -111,9 +111,6 @@
 		gap: 0.75rem;
 		align-items: start;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	dl {
 		display: grid;
 		grid-template-columns: minmax(9rem, auto) 1fr;

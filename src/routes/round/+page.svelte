@@ -192,9 +192,6 @@
 		border-color: var(--zt-strap);
 		border-width: 2px;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	.tasks,
 	.calls {
 		margin-bottom: 0.75rem;

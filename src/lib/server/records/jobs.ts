@@ -53,19 +53,25 @@ export async function putJob(
 ): Promise<JobSeen> {
 	const { job } = tables;
 	const mine = eq(job.personId, scope.personId);
-	const [there] = await db
-		.select(seen)
-		.from(job)
-		.where(and(eq(job.id, asked.id), mine));
-	if (there) return there;
-	const open = await db.$count(job, and(mine, inArray(job.state, OPEN)));
-	if (open >= MOST_OPEN) throw new CoreError('too-many-jobs', { most: MOST_OPEN });
-	const [made] = await db
-		.insert(job)
-		.values({ ...asked, personId: scope.personId })
-		.onConflictDoNothing()
-		.returning(seen);
-	return made ?? findJob(db, scope, asked.id);
+	return db.transaction(async (tx) => {
+		// Asked for several at once, each must see those before it.
+		await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${`jobs ${scope.personId}`}))`);
+		const [there] = await tx
+			.select(seen)
+			.from(job)
+			.where(and(eq(job.id, asked.id), mine));
+		if (there) return there;
+		const open = await tx.$count(job, and(mine, inArray(job.state, OPEN)));
+		if (open >= MOST_OPEN) throw new CoreError('too-many-jobs', { most: MOST_OPEN });
+		const [made] = await tx
+			.insert(job)
+			.values({ ...asked, personId: scope.personId })
+			.onConflictDoNothing()
+			.returning(seen);
+		// Under this id there is somebody else's.
+		if (!made) throw new CoreError('not-found');
+		return made;
+	});
 }
 
 export async function findJob(db: Database, scope: Scope, id: string): Promise<JobSeen> {

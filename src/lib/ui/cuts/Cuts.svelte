@@ -60,9 +60,6 @@
 		align-items: baseline;
 		gap: 0.2rem 1rem;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	.row {
 		display: grid;
 		grid-template-columns: repeat(auto-fit, minmax(200px, 1fr));

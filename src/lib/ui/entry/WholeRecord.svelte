@@ -75,9 +75,6 @@
 		align-content: start;
 		margin-top: 1rem;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	label {
 		display: flex;
 		gap: 0.6rem;

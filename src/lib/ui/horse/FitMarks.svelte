@@ -137,9 +137,6 @@
 		gap: 0.5rem;
 		align-content: start;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	.marks li {
 		display: flex;
 		justify-content: space-between;

@@ -80,9 +80,6 @@
 		gap: 0.5rem;
 		align-content: start;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	.next li {
 		display: grid;
 		grid-template-columns: 7.5rem 1fr auto;

@@ -89,9 +89,6 @@
 		gap: 0.5rem;
 		align-content: start;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	.row,
 	.line {
 		display: flex;

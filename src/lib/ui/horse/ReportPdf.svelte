@@ -77,9 +77,6 @@
 		gap: 0.5rem;
 		align-content: start;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	.row {
 		display: flex;
 		flex-wrap: wrap;

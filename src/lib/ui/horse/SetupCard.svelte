@@ -99,7 +99,4 @@
 		gap: 0.75rem;
 		margin-block: 0.5rem;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 </style>

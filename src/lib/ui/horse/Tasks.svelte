@@ -91,9 +91,6 @@
 		gap: 0.5rem;
 		align-content: start;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	li {
 		display: flex;
 		flex-wrap: wrap;

@@ -95,9 +95,6 @@
 		gap: 0.5rem;
 		align-content: start;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	ol {
 		list-style: decimal;
 		padding-left: 1.4rem;

@@ -135,9 +135,6 @@
 		gap: 0.75rem;
 		align-content: start;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	.places {
 		display: grid;
 		grid-template-columns: repeat(auto-fit, minmax(11rem, 1fr));

@@ -26,7 +26,4 @@
 		display: grid;
 		gap: 0.5rem;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 </style>

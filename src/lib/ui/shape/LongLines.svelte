@@ -68,9 +68,6 @@
 		display: grid;
 		gap: 0.5rem;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	svg {
 		width: 100%;
 		max-height: 20rem;

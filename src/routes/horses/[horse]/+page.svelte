@@ -288,9 +288,6 @@
 	.call > :global(section) {
 		height: 100%;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	.lower {
 		display: grid;
 		grid-template-columns: repeat(auto-fit, minmax(18rem, 1fr));

@@ -175,9 +175,6 @@
 		display: grid;
 		gap: 0.75rem;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	.seat {
 		display: grid;
 		grid-template-columns: minmax(13rem, 1fr) minmax(0, 2fr);

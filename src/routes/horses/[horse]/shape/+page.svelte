@@ -268,9 +268,6 @@
 		font-size: 1.6rem;
 		margin-right: auto;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	label {
 		display: flex;
 		gap: 0.5rem;

@@ -214,9 +214,6 @@
 	h1 {
 		font-size: 1.5rem;
 	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	.filters {
 		display: flex;
 		flex-wrap: wrap;
