@@ -51,7 +51,7 @@ async function admit(event: RequestEvent): Promise<CoreError | undefined> {
 	const { person } = event.locals;
 	if (person) Object.assign(event.locals, await asPerson(person.id, () => admissionOf(app().db, person.id)));
 	else if (!isOpen(event.url.pathname)) return new CoreError('not-signed-in');
-	else if (event.route.id?.startsWith('/report/'))
+	else if (event.route.id === '/report/[token]')
 		event.locals.measures = await measuresOfReport(app().db, event.params['token'] ?? '');
 	return undefined;
 }

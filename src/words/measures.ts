@@ -1,4 +1,12 @@
-import { KG_PER_POUND, METRIC, MM_PER_INCH, type Measures, type WeightUnit } from '../core/units/index.js';
+import {
+	inchToMm,
+	KG_PER_POUND,
+	METRIC,
+	MM_PER_INCH,
+	mmToInch,
+	type Measures,
+	type WeightUnit
+} from '../core/units/index.js';
 
 let readers: () => Measures = () => METRIC;
 /** Says where the reader's measures are found: by request on the server, by page in a browser. Set once, at start. */
@@ -20,7 +28,7 @@ const inchDecimals = (mm: number, decimals: number): number =>
 
 /** The size of a length in the reader's unit, without sign and unit. */
 const sizeOf = (mm: number, decimals: number): string =>
-	inInches() ? (Math.abs(mm) / MM_PER_INCH).toFixed(inchDecimals(mm, decimals)) : Math.abs(mm).toFixed(decimals);
+	inInches() ? mmToInch(Math.abs(mm)).toFixed(inchDecimals(mm, decimals)) : Math.abs(mm).toFixed(decimals);
 
 /** A length in the reader's unit, the unit left out; a true minus sign. */
 export function lengthNumber(mm: number, decimals = 0): string {
@@ -43,11 +51,10 @@ export const plusMinusWords = (mm: number, plusMinusMm: number): string =>
 
 /** Two lengths of one stretch, both as fine as the longer. */
 export const stretchWords = (fromMm: number, toMm: number): string =>
-	`${inInches() ? (fromMm / MM_PER_INCH).toFixed(inchDecimals(toMm, 0)) : lengthNumber(fromMm)} to ${lengthWords(toMm)}`;
+	`${inInches() ? mmToInch(fromMm).toFixed(inchDecimals(toMm, 0)) : lengthNumber(fromMm)} to ${lengthWords(toMm)}`;
 
 /** A length of a body by tape or stick. */
-export const bodyLengthWords = (cm: number): string =>
-	inInches() ? `${((cm * 10) / MM_PER_INCH).toFixed(1)} in` : `${cm} cm`;
+export const bodyLengthWords = (cm: number): string => (inInches() ? `${mmToInch(cm * 10).toFixed(1)} in` : `${cm} cm`);
 
 export const weightUnit = (): WeightUnit => readers().weight;
 export const weightNumber = (kg: number): string => (weightUnit() === 'lb' ? kg / KG_PER_POUND : kg).toFixed(0);
@@ -60,12 +67,9 @@ export const measured = (sentence: string): string =>
 	);
 
 /** What a person typed in their own unit, in mm, to a tenth of one. */
-export const typedMm = (value: number): number => (inInches() ? Math.round(value * MM_PER_INCH * 10) / 10 : value);
+export const typedMm = (value: number): number => (inInches() ? Math.round(inchToMm(value) * 10) / 10 : value);
 /** What a length reads as in the person's own unit, to be typed over. */
-export const shownLength = (mm: number): number => (inInches() ? Number((mm / MM_PER_INCH).toFixed(2)) : mm);
-/** What a person typed in their own unit, in kg. */
-export const typedKg = (value: number): number =>
-	weightUnit() === 'lb' ? Math.round(value * KG_PER_POUND * 10) / 10 : value;
+export const shownLength = (mm: number): number => (inInches() ? Number(mmToInch(mm).toFixed(2)) : mm);
 
 /** A scale on which a figure is set: kept in its own unit, shown and stepped in the person's. */
 export interface SettingScale {
@@ -80,15 +84,15 @@ export interface SettingScale {
 const INCH_STEPS: readonly (readonly [mm: number, inch: number, decimals: number])[] = [
 	[1, 0.05, 2],
 	[3, 0.1, 1],
-	[5, 0.2, 1],
-	[10, 0.5, 1]
+	[5, 0.2, 1]
 ];
+const COARSEST = [Infinity, 0.5, 1] as const;
 const decimalsOf = (step: number): number => (step % 1 === 0 ? 0 : 1);
 
 export function settingScale(unit: string, step: number): SettingScale {
 	const mm = unit === 'mm' ? 1 : unit === 'cm' ? 10 : 0;
 	if (mm > 0 && inInches()) {
-		const [, inch, decimals] = INCH_STEPS.find(([most]) => step * mm <= most) ?? ([0, 0.5, 1] as const);
+		const [, inch, decimals] = INCH_STEPS.find(([most]) => step * mm <= most) ?? COARSEST;
 		return { unit: 'in', per: MM_PER_INCH / mm, step: inch, decimals };
 	}
 	if (unit === 'kg' && weightUnit() === 'lb')

@@ -13,7 +13,6 @@ import {
 	signedNumber,
 	shownLength,
 	stretchWords,
-	typedKg,
 	typedMm,
 	weightWords
 } from '../../../src/words/index.js';
@@ -54,12 +53,12 @@ describe('figures in the reader’s measures', () => {
 		reading(INCHES);
 		expect(measured(sentence)).to.equal('A finger (0.98 in), the band 2.4 to 4.7 in, {kept}.');
 	});
-	it('what is typed in inches and pounds is kept in mm and kg, and reads the same again', () => {
+	it('what is typed in inches is kept in mm, and reads the same again', () => {
 		reading(INCHES);
-		expect([typedMm(2), typedMm(17.5), typedKg(150)]).to.deep.equal([50.8, 444.5, 68]);
+		expect([typedMm(2), typedMm(17.5)]).to.deep.equal([50.8, 444.5]);
 		for (const inch of [0.05, 1.25, 16.75]) expect(shownLength(typedMm(inch))).to.be.closeTo(inch, 0.005);
 		reading({});
-		expect([typedMm(444), typedKg(68), shownLength(444)]).to.deep.equal([444, 68, 444]);
+		expect([typedMm(444), shownLength(444)]).to.deep.equal([444, 444]);
 	});
 	it('a scale is marked in the person’s unit and kept in its own', () => {
 		expect(settingScale('mm', 5)).to.deep.equal({ unit: 'mm', per: 1, step: 5, decimals: 0 });

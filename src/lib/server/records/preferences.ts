@@ -1,6 +1,6 @@
 import { and, eq, isNull, ne } from 'drizzle-orm';
 import { reminderDue, type Reminders } from '../../../core/diary/index.js';
-import { METRIC, type Measures } from '../../../core/units/index.js';
+import type { Measures } from '../../../core/units/index.js';
 import { asSystem, tables, type Asker, type Database } from '../db/index.js';
 import { localTime } from '../zoneClock.js';
 import type { Scope } from './scope.js';
@@ -14,13 +14,13 @@ export interface Preferences {
 }
 
 const { lengthUnit, weightUnit, dayStyle, reminders, zone } = tables.person;
-const columns = { length: lengthUnit, weight: weightUnit, days: dayStyle, reminders, zone };
+/** Where a person's measures stand. */
+export const MEASURES = { length: lengthUnit, weight: weightUnit, days: dayStyle };
 
-export async function findPreferences(db: Asker, scope: Scope): Promise<Preferences> {
-	const [found] = await db.select(columns).from(tables.person).where(eq(tables.person.id, scope.personId));
-	if (!found) return { measures: METRIC, reminders: 'off', zone: 'UTC' };
-	const { length, weight, days, ...rest } = found;
-	return { measures: { length, weight, days }, ...rest };
+/** Besides the measures, which come with every request. */
+export async function findPreferences(db: Asker, scope: Scope): Promise<Omit<Preferences, 'measures'>> {
+	const [found] = await db.select({ reminders, zone }).from(tables.person).where(eq(tables.person.id, scope.personId));
+	return found ?? { reminders: 'off', zone: 'UTC' };
 }
 
 export async function setPreferences(

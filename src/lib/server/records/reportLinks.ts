@@ -5,6 +5,7 @@ import { asSystem, tables, type Asker, type Database } from '../db/index.js';
 import type { ReportAnswerKind } from '../db/schema/index.js';
 import { noteDeed } from './deeds.js';
 import { newToken, tokenHashOf } from './linkToken.js';
+import { MEASURES } from './preferences.js';
 import { mustMay, type Scope } from './scope.js';
 
 export { REPORT_ANSWERS, type ReportAnswerKind } from '../db/schema/index.js';
@@ -157,7 +158,7 @@ export async function measuresOfReport(db: Database, token: string): Promise<Mea
 	const { person, reportLink: r } = tables;
 	const [found] = await asSystem(() =>
 		db
-			.select({ length: person.lengthUnit, weight: person.weightUnit, days: person.dayStyle })
+			.select(MEASURES)
 			.from(r)
 			.innerJoin(person, eq(person.id, r.madeBy))
 			.where(eq(r.tokenHash, tokenHashOf(token)))

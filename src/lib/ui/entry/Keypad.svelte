@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { widthsToCurve, type Curve } from '$core/curve/index.js';
 	import { problemOf } from '$core/errors/index.js';
-	import { MM_PER_INCH } from '$core/units/index.js';
+	import { inchToMm } from '$core/units/index.js';
 	import { readNumber } from '$core/formats/index.js';
 	import { errorSentence, lengthUnit } from '$words/index.js';
 	import { untrack } from 'svelte';
@@ -21,7 +21,6 @@
 	const { before, onkeep, keepWord, left, ontyped }: Props = $props();
 
 	const DEPTHS = { mm: [15, 30, 60, 75, 90, 120, 150], in: [0.5, 1, 2, 3, 4, 5, 6] } as const;
-	const PER_MM = { mm: 1, in: MM_PER_INCH } as const;
 	/** Rows that were typed in another unit than is read now are gone on with in theirs: no depth stands in both lists. */
 	const unit = untrack(() =>
 		left.length > 0
@@ -30,7 +29,7 @@
 				: 'mm'
 			: lengthUnit()
 	);
-	const inMm = (v: number) => v * PER_MM[unit];
+	const inMm = (v: number) => (unit === 'in' ? inchToMm(v) : v);
 
 	interface Row {
 		readonly depth: number;

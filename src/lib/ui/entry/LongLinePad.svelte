@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { cleanCurve, LONG_LINES, measureLongLine, type Curve } from '$core/curve/index.js';
 	import { problemOf } from '$core/errors/index.js';
-	import { MM_PER_INCH } from '$core/units/index.js';
+	import { inchToMm } from '$core/units/index.js';
 	import { readNumber } from '$core/formats/index.js';
 	import { errorSentence, longLineWords, lengthUnit, lengthWords } from '$words/index.js';
 	import OutlineView from './OutlineView.svelte';
@@ -13,7 +13,7 @@
 	const { keepWord, onkeep }: Props = $props();
 	const STEP = { mm: 50, in: 2 } as const;
 	const unit = lengthUnit();
-	const inMm = (v: number) => (unit === 'in' ? v * MM_PER_INCH : v);
+	const inMm = (v: number) => (unit === 'in' ? inchToMm(v) : v);
 	const fresh = (): { along: number; down: string }[] =>
 		Array.from({ length: 10 }, (_, i) => ({ along: STEP[unit] * i, down: '' }));
 	let rows = $state(fresh());
