@@ -1,13 +1,10 @@
 import {
 	cholesky,
-	columnOf,
 	dot,
 	forwardSolve,
 	logDetOf,
 	logSum,
 	rowProducts,
-	times,
-	transposed,
 	zeros
 } from '../math/index.js';
 import type { Day } from '../units/index.js';
@@ -87,23 +84,24 @@ function evidenceOf(belief: Belief, layout: Layout, visit: VisitInformation): Ev
 	const surprise = whole.map((v) => v / NARROW);
 	const foreseen = logLikelihood + narrowed(dot(whole, whole)) + 0.5 * logDetOf(visit.factor);
 	const m = visit.b.length;
-	/** The surprise that is left where the levels have moved by `shift`. */
-	const movedBy = (shift: Float64Array): Float64Array => {
-		const by = columnOf(new Float64Array(m));
-		by.at.set(shift);
-		const seen = forwardSolve(l, times(visit.factorT, by)).at;
-		return surprise.map((v, i) => v - (seen[i] as number) / NARROW);
+	// L⁻¹ Fᵀ takes errors and shifts to where the surprise is.
+	const scaled = forwardSolve(l, visit.factorT).at;
+	for (let i = 0; i < scaled.length; i++) scaled[i] = (scaled[i] as number) / NARROW;
+	/** Rows of levels, as seen there. */
+	const asSeen = (rows: readonly Float64Array[]): Float64Array => {
+		const padded = new Float64Array(rows.length * m);
+		rows.forEach((row, r) => padded.set(row, r * m));
+		const out = new Float64Array(rows.length * m);
+		rowProducts(out, padded, scaled, { rowsA: rows.length, rowsB: m, length: m });
+		return out;
 	};
 	return (columns = [], shift) => {
 		const q = columns.length;
-		const left = shift ? movedBy(shift) : surprise;
+		const moved = shift && asSeen([shift]);
+		const left = moved ? surprise.map((v, i) => v - (moved[i] as number)) : surprise;
 		const base = foreseen + 0.5 * (dot(surprise, surprise) - dot(left, left));
 		if (q === 0) return base;
-		const rows = zeros(q, m);
-		columns.forEach((column, r) => rows.at.set(column, r * m));
-		const seen = zeros(m, q);
-		rowProducts(seen.at, visit.factorT.at, rows.at, { rowsA: m, rowsB: q, length: m });
-		const g = transposed(forwardSolve(l, seen)).at.map((v) => v / NARROW);
+		const g = asSeen(columns);
 		const k = zeros(q, q);
 		rowProducts(k.at, g, g, { rowsA: q, rowsB: q, length: m, lower: true });
 		for (let r = 0; r < q; r++) k.at[r * q + r] = (k.at[r * q + r] as number) + 1;

@@ -21,11 +21,16 @@ export function partsChange(belief: Belief, layout: Layout): Gaussian {
 		let m = -(belief.mean[at + i] as number);
 		for (let k = 0; k < SPLINES; k++) m += (row[k] as number) * (belief.mean[from + k] as number);
 		mean[i] = m;
-		for (let c = 0; c < n; c++) {
-			let sum = -(belief.cov.at[(at + i) * n + c] as number);
-			for (let k = 0; k < SPLINES; k++) sum += (row[k] as number) * (belief.cov.at[(from + k) * n + c] as number);
-			half.at[i * n + c] = sum;
-		}
+		// Slopes and habits have no part in it.
+		for (const [first, end] of [
+			[0, layout.levels],
+			[at, at + p]
+		] as const)
+			for (let c = first; c < end; c++) {
+				let sum = -(belief.cov.at[(at + i) * n + c] as number);
+				for (let k = 0; k < SPLINES; k++) sum += (row[k] as number) * (belief.cov.at[(from + k) * n + c] as number);
+				half.at[i * n + c] = sum;
+			}
 	});
 	const cov = zeros(p, p);
 	for (let r = 0; r < p; r++)

@@ -72,7 +72,7 @@ function columnsOf(k: Matrix, size: number): Float64Array[] {
 	}
 	return columns.map((column) => column.map((v) => size * v));
 }
-const LEFT_SHARE = 1e-4;
+const LEFT_SHARE = 1e-3;
 
 /** Errors of unit variance about a mean. */
 export interface Erring {

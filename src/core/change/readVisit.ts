@@ -22,6 +22,23 @@ export interface StationReading {
 	readonly weights: readonly number[];
 }
 
+/** One hand's tracings of one station. */
+interface Group {
+	readonly station: number;
+	readonly hand: string;
+	readonly tracings: readonly Tracing[];
+}
+
+/** Those of them that can be read, taking the hand's noise to be of one level. */
+function readAt(back: Back, { station, tracings }: Group, level: number, how?: How) {
+	const read = tracings.flatMap((tracing) => {
+		const information = (back.readers[station] as Reader)(tracing.curve, level, how);
+		return information ? [{ tracing, information }] : [];
+	});
+	const all: Information[] = read.map((r) => r.information);
+	return { level, all, tracings: read.map((r) => r.tracing), weights: repeatWeights(all) };
+}
+
 /** Reads a visit's tracings with what is known of the hands, learning their noise on the way. */
 export function readVisit(
 	back: Back,
@@ -30,7 +47,7 @@ export function readVisit(
 	how?: How
 ): { readings: StationReading[]; noise: ReadonlyMap<string, NoiseBelief> } {
 	const learnt = new Map(noise);
-	const groups = back.frames.flatMap((frame, station) => {
+	const groups = back.frames.flatMap((frame, station): Group[] => {
 		const here = visit.tracings.filter((t) => t.station === frame.station);
 		return [...new Set(here.map(handOf))].map((hand) => ({
 			station,
@@ -38,19 +55,22 @@ export function readVisit(
 			tracings: here.filter((t) => handOf(t) === hand)
 		}));
 	});
+	const levelOf = (hand: string): number => nearestNoise(learnt.get(hand) ?? STARTING_BELIEF);
 	// A way of reading that is only tried teaches nothing.
-	for (const { station, hand, tracings } of how ? [] : groups)
-		learnt.set(hand, learnNoise(learnt.get(hand) ?? STARTING_BELIEF, tracings, back.readers[station] as Reader));
-	const readings = groups.flatMap(({ station, hand, tracings }): StationReading[] => {
-		const level = nearestNoise(learnt.get(hand) ?? STARTING_BELIEF);
-		const read = tracings.flatMap((tracing) => {
-			const information = (back.readers[station] as Reader)(tracing.curve, level, how);
-			return information ? [{ tracing, information }] : [];
-		});
-		if (read.length === 0) return [];
-		const all: Information[] = read.map((r) => r.information);
-		const weights = repeatWeights(all);
-		return [{ station, hand, tracings: read.map((r) => r.tracing), weights, information: summed(all, weights) }];
+	const first = (how ? [] : groups).map((group) => {
+		const read = readAt(back, group, levelOf(group.hand));
+		const belief = learnt.get(group.hand) ?? STARTING_BELIEF;
+		const reader = back.readers[group.station] as Reader;
+		learnt.set(group.hand, read.weights.length < 2 ? belief : learnNoise(belief, group.tracings, reader, read.weights));
+		return read;
+	});
+	const readings = groups.flatMap((group, i): StationReading[] => {
+		const level = levelOf(group.hand);
+		const known = first[i];
+		const { all, tracings, weights } = known?.level === level ? known : readAt(back, group, level, how);
+		return all.length === 0
+			? []
+			: [{ station: group.station, hand: group.hand, tracings, weights, information: summed(all, weights) }];
 	});
 	return { readings, noise: learnt };
 }

@@ -136,12 +136,17 @@ function repeatsLikelihood(all: readonly Information[], weights: readonly number
 /** Depths of one tracing tell nearly the same: so much of their likelihood is believed. */
 const BELIEVED = 0.5;
 
-/** What is believed of a hand's noise after the repeats of one station. */
-export function learnNoise(belief: NoiseBelief, tracings: readonly Tracing[], read: Reader): NoiseBelief {
-	if (tracings.length < 2) return belief;
+/**
+ * What is believed of a hand's noise after the repeats of one station, of which at least two are read; `weights` are
+ * theirs at the noise nearest to what was believed.
+ */
+export function learnNoise(
+	belief: NoiseBelief,
+	tracings: readonly Tracing[],
+	read: Reader,
+	weights: readonly number[]
+): NoiseBelief {
 	const at = (noise: number): Information[] => tracings.flatMap((t) => read(t.curve, noise) ?? []);
-	const weights = repeatWeights(at(nearestNoise(belief)));
-	if (weights.length < 2) return belief;
 	const asked = belief.map(
 		(p, noise) => p > ASKED_FROM || [noise - 1, noise + 1].some((k) => (belief[k] ?? 0) > BESIDE_FROM)
 	);

@@ -29,7 +29,11 @@ export function times(a: Matrix, b: Matrix): Matrix {
 	return out;
 }
 
-export const transposed = (a: Matrix): Matrix => matrixOf(a.cols, a.rows, (r, c) => a.at[c * a.cols + r] as number);
+export function transposed({ rows, cols, at }: Matrix): Matrix {
+	const out = zeros(cols, rows);
+	for (let r = 0, p = 0; r < rows; r++) for (let c = 0; c < cols; c++, p++) out.at[c * rows + r] = at[p] as number;
+	return out;
+}
 
 /**
  * Lower Cholesky factor of a symmetric positive definite matrix; only its lower triangle is read.
