@@ -9,12 +9,12 @@ export interface Channels {
 }
 
 const LOG = Float32Array.from({ length: 256 * 4 }, (_, i) => Math.log(i / 4 + 6));
-const logOf = (v: number): number => LOG[Math.min(1023, Math.round(v * 4))] as number;
+const logOf = (v: number): number => LOG[Math.min(1023, Math.floor(v * 4 + 0.5))] as number;
 
-/** From and to, of the pixels that one pixel of a smaller picture stands for. */
-function block(i: number, from: number, to: number): readonly [number, number] {
-	const start = Math.floor((i * from) / to);
-	return [start, Math.max(start + 1, Math.floor(((i + 1) * from) / to))];
+/** First pixel of those that each pixel of a smaller picture stands for, and the one after the last. */
+function blocks(from: number, to: number): { start: Int32Array; end: Int32Array } {
+	const start = Int32Array.from({ length: to }, (_, i) => Math.floor((i * from) / to));
+	return { start, end: start.map((at, i) => Math.max(at + 1, Math.floor(((i + 1) * from) / to))) };
 }
 
 /** The picture shrunk by whole-pixel averaging to at most `longestPx`, as channels. `scale` is small over full size. */
@@ -23,11 +23,11 @@ export function channelsOf({ width, height, rgba }: Picture, longestPx: number):
 	const w = Math.max(1, Math.round(width * scale));
 	const h = Math.max(1, Math.round(height * scale));
 	const out = { light: makeRaster(w, h), redness: makeRaster(w, h), blueness: makeRaster(w, h) };
-	const across = Array.from({ length: w }, (_, x) => block(x, width, w));
+	const [across, down] = [blocks(width, w), blocks(height, h)];
 	for (let y = 0; y < h; y++) {
-		const [y0, y1] = block(y, height, h);
+		const [y0, y1] = [down.start[y] as number, down.end[y] as number];
 		for (let x = 0; x < w; x++) {
-			const [x0, x1] = across[x] as readonly [number, number];
+			const [x0, x1] = [across.start[x] as number, across.end[x] as number];
 			let r = 0;
 			let g = 0;
 			let b = 0;
@@ -50,11 +50,11 @@ export function channelsOf({ width, height, rgba }: Picture, longestPx: number):
 
 function shrinkTo({ width, height, data }: Raster, w: number, h: number): Raster {
 	const out = makeRaster(w, h);
-	const across = Array.from({ length: w }, (_, x) => block(x, width, w));
+	const [across, down] = [blocks(width, w), blocks(height, h)];
 	for (let y = 0; y < h; y++) {
-		const [y0, y1] = block(y, height, h);
+		const [y0, y1] = [down.start[y] as number, down.end[y] as number];
 		for (let x = 0; x < w; x++) {
-			const [x0, x1] = across[x] as readonly [number, number];
+			const [x0, x1] = [across.start[x] as number, across.end[x] as number];
 			let s = 0;
 			for (let v = y0; v < y1; v++) for (let u = v * width + x0; u < v * width + x1; u++) s += data[u] as number;
 			out.data[y * w + x] = s / ((y1 - y0) * (x1 - x0));

@@ -17,48 +17,48 @@ const SMOOTH_PX = 1.3;
 /** A change of colour counts more than one of light: shadows have only the latter. */
 const COLOUR_WEIGHT = 1.6;
 
-function gradient(raster: Raster): { gx: Float32Array; gy: Float32Array } {
+/** Structure tensor of the channels: its main axis is where they change together most. */
+interface Tensor {
+	readonly xx: Float32Array;
+	readonly xy: Float32Array;
+	readonly yy: Float32Array;
+}
+
+/** Adds a channel's own, so many times. */
+function addTensor({ xx, xy, yy }: Tensor, raster: Raster, times: number): void {
 	const { width, height, data } = blur(raster, SMOOTH_PX);
-	const gx = new Float32Array(width * height);
-	const gy = new Float32Array(width * height);
 	for (let y = 1; y < height - 1; y++)
-		for (let x = 1; x < width - 1; x++) {
-			const i = y * width + x;
-			gx[i] = ((data[i + 1] as number) - (data[i - 1] as number)) / 2;
-			gy[i] = ((data[i + width] as number) - (data[i - width] as number)) / 2;
+		for (let i = y * width + 1, end = (y + 1) * width - 1; i < end; i++) {
+			const dx = ((data[i + 1] as number) - (data[i - 1] as number)) / 2;
+			const dy = ((data[i + width] as number) - (data[i - width] as number)) / 2;
+			(xx[i] as number) += times * dx * dx;
+			(xy[i] as number) += times * dx * dy;
+			(yy[i] as number) += times * dy * dy;
 		}
-	return { gx, gy };
 }
 
 /** The strongest change over all channels a pixel, thinned to its ridge. */
 export function findEdges({ light, redness, blueness }: Channels): Edges {
 	const { width, height } = light;
-	const all = [gradient(light), gradient(redness), gradient(blueness)];
+	const size = width * height;
+	const tensor: Tensor = { xx: new Float32Array(size), xy: new Float32Array(size), yy: new Float32Array(size) };
+	addTensor(tensor, light, 1);
+	addTensor(tensor, redness, COLOUR_WEIGHT ** 2);
+	addTensor(tensor, blueness, COLOUR_WEIGHT ** 2);
 	const strength = makeRaster(width, height).data;
-	const angleRad = new Float32Array(width * height);
-	const gxs = new Float32Array(width * height);
-	const gys = new Float32Array(width * height);
-	const raw = new Float32Array(width * height);
+	const angleRad = new Float32Array(size);
+	const gxs = new Float32Array(size);
+	const gys = new Float32Array(size);
+	const raw = new Float32Array(size);
 	for (let i = 0; i < raw.length; i++) {
-		// Structure tensor of the channels: its main axis is where they change together most.
-		let xx = 0;
-		let xy = 0;
-		let yy = 0;
-		for (let c = 0; c < all.length; c++) {
-			const channel = all[c] as (typeof all)[number];
-			const w = c === 0 ? 1 : COLOUR_WEIGHT ** 2;
-			const dx = channel.gx[i] as number;
-			const dy = channel.gy[i] as number;
-			xx += w * dx ** 2;
-			xy += w * dx * dy;
-			yy += w * dy ** 2;
-		}
-		const half = Math.hypot((xx - yy) / 2, xy);
+		const [xx, xy, yy] = [tensor.xx[i] as number, tensor.xy[i] as number, tensor.yy[i] as number];
+		const part = (xx - yy) / 2;
+		const half = Math.sqrt(part * part + xy * xy);
 		raw[i] = Math.sqrt((xx + yy) / 2 + half);
-		const angle = 0.5 * Math.atan2(2 * xy, xx - yy);
-		angleRad[i] = angle < 0 ? angle + Math.PI : angle;
-		gxs[i] = Math.cos(angle);
-		gys[i] = Math.sin(angle);
+		// Cosine and sine of half the angle of (part, xy).
+		const cos2 = half > 0 ? part / half : 1;
+		gxs[i] = Math.sqrt(Math.max(0, (1 + cos2) / 2));
+		gys[i] = (xy < 0 ? -1 : 1) * Math.sqrt(Math.max(0, (1 - cos2) / 2));
 	}
 	for (let y = 2; y < height - 2; y++)
 		for (let x = 2; x < width - 2; x++) {
@@ -67,7 +67,10 @@ export function findEdges({ light, redness, blueness }: Channels): Edges {
 			const dy = Math.round(gys[i] as number);
 			const step = dy * width + dx;
 			const m = raw[i] as number;
-			if (m >= (raw[i + step] as number) && m > (raw[i - step] as number)) strength[i] = m;
+			if (!(m >= (raw[i + step] as number) && m > (raw[i - step] as number))) continue;
+			strength[i] = m;
+			const angle = Math.atan2(gys[i] as number, gxs[i] as number);
+			angleRad[i] = angle < 0 ? angle + Math.PI : angle;
 		}
 	const present = strength.filter((v) => v > 0);
 	return {

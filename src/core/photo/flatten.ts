@@ -1,5 +1,5 @@
+import { runningLeast, runningMost } from './extremes.js';
 import { chain, distance, type Homography, type Quad } from './geometry.js';
-
 import { blur, makeRaster, type Picture, type Raster } from './raster.js';
 import { SHEETS, type SheetName } from './sheets.js';
 import { bend, cornersOf, type View } from './view.js';
@@ -11,44 +11,9 @@ export interface FlatSheet {
 }
 
 /** Blue ink is dark in red light, pencil in all; blue light is noisiest. */
-const WEIGHTS = [0.5, 0.35, 0.15] as const;
+const greyAt = (rgba: Picture['rgba'], i: number): number =>
+	0.5 * (rgba[i] as number) + 0.35 * (rgba[i + 1] as number) + 0.15 * (rgba[i + 2] as number);
 const LARGEST_LINE_MM = 3;
-
-/** Running maximum or minimum over a window of 2 reach + 1, both ways. */
-function extreme({ width, height, data }: Raster, reach: number, most: boolean): Raster {
-	const out = makeRaster(width, height);
-	const pick = (a: number, b: number): number => (a > b === most ? a : b);
-	const pass = (
-		from: Float32Array,
-		to: Float32Array,
-		count: number,
-		stride: number,
-		lines: number,
-		lineStride: number
-	) => {
-		const w = 2 * reach + 1;
-		const n = count + 2 * reach;
-		const padded = new Float32Array(n);
-		const ahead = new Float32Array(n);
-		const behind = new Float32Array(n);
-		for (let l = 0; l < lines; l++) {
-			const base = l * lineStride;
-			for (let i = 0; i < n; i++)
-				padded[i] = from[base + Math.min(count - 1, Math.max(0, i - reach)) * stride] as number;
-			// van Herk's running extremes over blocks of the window's length.
-			for (let i = 0; i < n; i++)
-				ahead[i] = i % w === 0 ? (padded[i] as number) : pick(ahead[i - 1] as number, padded[i] as number);
-			for (let i = n - 1; i >= 0; i--)
-				behind[i] =
-					i === n - 1 || (i + 1) % w === 0 ? (padded[i] as number) : pick(behind[i + 1] as number, padded[i] as number);
-			for (let i = 0; i < count; i++) to[base + i * stride] = pick(behind[i] as number, ahead[i + w - 1] as number);
-		}
-	};
-	const half = new Float32Array(data.length);
-	pass(data, half, width, 1, height, width);
-	pass(half, out.data, height, width, width, 1);
-	return out;
-}
 
 /** Log brightness of the sheet, seen straight on. */
 function warp({ width, height, rgba }: Picture, view: View, w: number, hgt: number, perPx: number): Raster {
@@ -73,11 +38,9 @@ function warp({ width, height, rgba }: Picture, view: View, w: number, hgt: numb
 				const fy = cv - y0;
 				const i = (y0 * width + x0) * 4;
 				const j = i + width * 4;
-				for (let c = 0; c < 3; c++)
-					s +=
-						(WEIGHTS[c] as number) *
-						(((rgba[i + c] as number) * (1 - fx) + (rgba[i + 4 + c] as number) * fx) * (1 - fy) +
-							((rgba[j + c] as number) * (1 - fx) + (rgba[j + 4 + c] as number) * fx) * fy);
+				const top = greyAt(rgba, i) * (1 - fx) + greyAt(rgba, i + 4) * fx;
+				const low = greyAt(rgba, j) * (1 - fx) + greyAt(rgba, j + 4) * fx;
+				s += top * (1 - fy) + low * fy;
 			}
 			out.data[y * w + x] = Math.log(s / (sub * sub) + 4);
 		}
@@ -88,7 +51,7 @@ function warp({ width, height, rgba }: Picture, view: View, w: number, hgt: numb
 function inkOf(light: Raster, pxPerMm: number): Raster {
 	const reach = Math.max(2, Math.round((LARGEST_LINE_MM * pxPerMm) / 2) + 2);
 	const soft = blur(light, 0.6);
-	const paper = blur(extreme(extreme(soft, reach, true), reach, false), 0.8 * pxPerMm);
+	const paper = blur(runningLeast(runningMost(soft, reach), reach), 0.8 * pxPerMm);
 	const ink = makeRaster(light.width, light.height);
 	for (let i = 0; i < ink.data.length; i++)
 		ink.data[i] = Math.max(-0.05, (paper.data[i] as number) - (light.data[i] as number));

@@ -67,9 +67,11 @@ function convolveAcross({ width, height, data }: Raster, kernel: Float32Array, r
 		row.fill(data[at] as number, 0, reach);
 		row.set(data.subarray(at, at + width), reach);
 		row.fill(data[at + width - 1] as number, reach + width);
+		// The kernel is even: both sides at once.
 		for (let x = 0; x < width; x++) {
-			let s = 0;
-			for (let k = 0; k < kernel.length; k++) s += (kernel[k] as number) * (row[x + k] as number);
+			let s = (kernel[reach] as number) * (row[x + reach] as number);
+			for (let k = 0, p = x, q = x + 2 * reach; k < reach; k++, p++, q--)
+				s += (kernel[k] as number) * ((row[p] as number) + (row[q] as number));
 			out.data[at + x] = s;
 		}
 	}
@@ -78,13 +80,18 @@ function convolveAcross({ width, height, data }: Raster, kernel: Float32Array, r
 
 function convolveDown({ width, height, data }: Raster, kernel: Float32Array, reach: number): Raster {
 	const out = makeRaster(width, height);
+	const sums = new Float64Array(width);
 	for (let y = 0; y < height; y++) {
-		const target = out.data.subarray(y * width, (y + 1) * width);
-		for (let k = -reach; k <= reach; k++) {
-			const from = Math.min(height - 1, Math.max(0, y + k)) * width;
-			const w = kernel[k + reach] as number;
-			for (let x = 0; x < width; x++) (target[x] as number) += w * (data[from + x] as number);
+		const middle = kernel[reach] as number;
+		for (let x = 0, at = y * width; x < width; x++, at++) sums[x] = middle * (data[at] as number);
+		for (let k = 1; k <= reach; k++) {
+			const w = kernel[reach + k] as number;
+			const above = Math.max(0, y - k) * width;
+			const below = Math.min(height - 1, y + k) * width;
+			for (let x = 0; x < width; x++)
+				sums[x] = (sums[x] as number) + w * ((data[above + x] as number) + (data[below + x] as number));
 		}
+		out.data.set(sums, y * width);
 	}
 	return out;
 }

@@ -1,6 +1,7 @@
 import type { Channels } from './channels.js';
 import type { Edges } from './edges.js';
 import type { Point, Quad } from './geometry.js';
+import { runningMost } from './extremes.js';
 import { quantile, sample, type Raster } from './raster.js';
 
 export interface PaperRating {
@@ -26,16 +27,22 @@ function spreadOf(channel: Raster, points: readonly Point[]): { mid: number; spr
 	return { mid, spread: Math.max(0.012, 1.5 * quantile(away, 0.5)) };
 }
 
-/** Strongest edge near a point: how rough it is there. */
+const ROUGH_REACH_PX = 2;
+const keptRough = new WeakMap<Edges, Float32Array>();
+
+/** Strongest edge about each pixel, how rough it is there: kept by the edges, as hundreds of sheets are rated on them. */
+function roughOf(edges: Edges): Float32Array {
+	const found = keptRough.get(edges) ?? runningMost({ ...edges, data: edges.strength }, ROUGH_REACH_PX).data;
+	keptRough.set(edges, found);
+	return found;
+}
+
+/** How rough it is near a point; well outside the picture it is not. */
 function roughness(edges: Edges, [x, y]: Point): number {
-	let most = 0;
-	for (let dy = -2; dy <= 2; dy++)
-		for (let dx = -2; dx <= 2; dx++) {
-			const [px, py] = [Math.round(x) + dx, Math.round(y) + dy];
-			if (px < 0 || py < 0 || px >= edges.width || py >= edges.height) continue;
-			most = Math.max(most, edges.strength[py * edges.width + px] as number);
-		}
-	return most;
+	const px = Math.min(edges.width - 1, Math.max(0, Math.round(x)));
+	const py = Math.min(edges.height - 1, Math.max(0, Math.round(y)));
+	if (Math.max(Math.abs(px - x), Math.abs(py - y)) > ROUGH_REACH_PX + 0.5) return 0;
+	return roughOf(edges)[py * edges.width + px] as number;
 }
 
 /** How far a place is from the colour that a sheet has at some places inside it, in its own spreads. */

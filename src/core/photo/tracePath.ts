@@ -26,28 +26,74 @@ const SATURATION = 9;
 /** A climb may dip by this much, rows a step, before it counts as falling. */
 const SLACK = 1;
 
-function segmentEvidence(r: Ridges, x: number, y: number, dy: number, out: { perPx: number; lengthPx: number }): void {
-	const length = Math.hypot(STEP_PX, dy);
-	const s = dy / length;
-	const c = STEP_PX / length;
-	const samples = Math.max(4, Math.round(length / 1.5));
+/** One step's way on the sheet at a slope: the pixels that it is read at, from the one it ends in. */
+interface Segment {
+	readonly lengthPx: number;
+	readonly dx: Int32Array;
+	readonly dy: Int32Array;
+	/** Weights of a ridge's parts in this direction. */
+	readonly xx: number;
+	readonly xy: number;
+	readonly yy: number;
+}
+
+const SEGMENTS: readonly Segment[] = Array.from({ length: SLOPES }, (_, d): Segment => {
+	const dy = d - STEEPEST;
+	const lengthPx = Math.hypot(STEP_PX, dy);
+	const [s, c] = [dy / lengthPx, STEP_PX / lengthPx];
+	const samples = Math.max(4, Math.round(lengthPx / 1.5));
+	const left = (k: number): number => 1 - (k + 0.5) / samples;
+	return {
+		lengthPx,
+		dx: Int32Array.from({ length: samples }, (__, k) => Math.round(-STEP_PX * left(k))),
+		dy: Int32Array.from({ length: samples }, (__, k) => Math.round(-dy * left(k))),
+		xx: s * s,
+		xy: -2 * s * c,
+		yy: c * c
+	};
+});
+
+/** Steps of a unit in which saturation is tabled, and up to where: beyond it a ridge counts as full. */
+const TABLED = 64;
+const FULL = 12 * SATURATION;
+const SATURATED = Float64Array.from(
+	{ length: TABLED * FULL + 2 },
+	(_, i) => SATURATION * (1 - Math.exp(-i / TABLED / SATURATION))
+);
+
+/** What a ridge counts, linear between the table's steps (off by less than 1e-5). */
+function saturated(v: number): number {
+	if (v <= 0) return v < -1 ? -1 : v;
+	if (v >= FULL) return SATURATION;
+	const at = v * TABLED;
+	const i = Math.floor(at);
+	const low = SATURATED[i] as number;
+	return low + (at - i) * ((SATURATED[i + 1] as number) - low);
+}
+
+/** Evidence a px of the step that ends at x, y with slope `d`. */
+function evidencePerPx({ width, height, xx, xy, yy }: Ridges, x: number, y: number, d: number): number {
+	const s = SEGMENTS[d] as Segment;
 	let sum = 0;
-	for (let k = 0; k < samples; k++) {
-		const u = (k + 0.5) / samples;
-		const px = Math.round(x - STEP_PX * (1 - u));
-		const py = Math.round(y - dy * (1 - u));
-		if (px < 1 || py < 1 || px >= r.width - 1 || py >= r.height - 1) continue;
-		const i = py * r.width + px;
-		const v = (r.xx[i] as number) * s * s - 2 * (r.xy[i] as number) * s * c + (r.yy[i] as number) * c * c;
-		sum += v > 0 ? SATURATION * (1 - Math.exp(-v / SATURATION)) : Math.max(-1, v);
+	for (let k = 0; k < s.dx.length; k++) {
+		const px = x + (s.dx[k] as number);
+		const py = y + (s.dy[k] as number);
+		if (px < 1 || py < 1 || px >= width - 1 || py >= height - 1) continue;
+		const i = py * width + px;
+		sum += saturated((xx[i] as number) * s.xx + (xy[i] as number) * s.xy + (yy[i] as number) * s.yy);
 	}
-	out.perPx = sum / samples;
-	out.lengthPx = length;
+	return sum / s.dx.length;
 }
 
 /** Ridge of any direction at each pixel. */
 function strongest({ xx, xy, yy }: Ridges): Float32Array {
-	return xx.map((a, i) => (a + (yy[i] as number)) / 2 + Math.hypot((a - (yy[i] as number)) / 2, xy[i] as number));
+	const out = new Float32Array(xx.length);
+	for (let i = 0; i < out.length; i++) {
+		const [a, b, c] = [xx[i] as number, xy[i] as number, yy[i] as number];
+		const half = (a - c) / 2;
+		out[i] = (a + c) / 2 + Math.sqrt(half * half + b * b);
+	}
+	return out;
 }
 
 /** Rows that a line may take at each x, both ends included; leaves the rest of the sheet alone. */
@@ -58,6 +104,9 @@ export interface Band {
 
 /** States of a place: climbing or falling, of a line that opens downward or upward. */
 const PHASES = 4;
+
+/** Phases that each may follow upon, as bits. */
+const FOLLOWED = [0b0001, 0b0011, 0b0100, 0b1100] as const;
 
 /** True when a line in this phase may move `dy` rows down a step. Phases 0 and 1 open downward, 2 and 3 upward. */
 const ALLOWED = Array.from({ length: PHASES }, (_, phase) =>
@@ -78,10 +127,10 @@ export function tracePath(r: Ridges, band?: Band): TracedPath | undefined {
 	const back = new Int8Array(stages * perStage);
 	let last = new Float32Array(perStage);
 	let next = new Float32Array(perStage);
+	// Phases, as bits, of lines that may go on from a row at a slope.
 	let alive = new Uint8Array(r.height * SLOPES);
 	let aliveNext = new Uint8Array(r.height * SLOPES);
 	const strong = strongest(r);
-	const seg = { perPx: 0, lengthPx: 0 };
 	const best = { score: 0, stage: -1, index: -1 };
 	for (let st = 1; st < stages; st++) {
 		next.fill(0);
@@ -96,19 +145,20 @@ export function tracePath(r: Ridges, band?: Band): TracedPath | undefined {
 				if (y0 < 1 || y0 >= r.height - 1) continue;
 				// A line may only start where there is ink; most of the sheet is passed over here.
 				const startable = (strong[y * r.width + x] as number) > PRICE_PER_PX;
-				const followable = (alive[y0 * SLOPES + d] as number) > 0;
-				if (!startable && !followable) continue;
-				segmentEvidence(r, x, y, dy, seg);
-				const gain = (seg.perPx - PRICE_PER_PX) * seg.lengthPx;
+				const followable = alive[y0 * SLOPES + d] as number;
+				if (!startable && followable === 0) continue;
+				const gain = (evidencePerPx(r, x, y, d) - PRICE_PER_PX) * (SEGMENTS[d] as Segment).lengthPx;
+				let lives = 0;
 				for (let phase = 0; phase < PHASES; phase++) {
 					if (!(ALLOWED[phase] as boolean[])[d]) continue;
 					let from = 0;
 					// 0: the line starts here; otherwise bend + 8, plus 32 when the crest lies behind.
 					let code = 0;
 					const first = phase & 2;
-					for (let bend = followable ? -MOST_BEND : MOST_BEND + 1; bend <= MOST_BEND; bend++) {
+					const followed = (followable & (FOLLOWED[phase] as number)) > 0;
+					const most = Math.min(MOST_BEND, SLOPES - 1 - d);
+					for (let bend = followed ? Math.max(-MOST_BEND, -d) : most + 1; bend <= most; bend++) {
 						const pd = d + bend;
-						if (pd < 0 || pd >= SLOPES) continue;
 						const cost = BEND_COST * bend * bend;
 						const at = (y0 * SLOPES + pd) * PHASES;
 						for (let p = first; p <= phase; p++) {
@@ -121,8 +171,7 @@ export function tracePath(r: Ridges, band?: Band): TracedPath | undefined {
 					}
 					const v = from + gain;
 					if (v <= 0) continue;
-					const from0 = y * SLOPES;
-					aliveNext.fill(1, from0 + Math.max(0, d - MOST_BEND), from0 + Math.min(SLOPES, d + MOST_BEND + 1));
+					lives |= 1 << phase;
 					const index = (y * SLOPES + d) * PHASES + phase;
 					next[index] = v;
 					back[st * perStage + index] = code;
@@ -132,6 +181,9 @@ export function tracePath(r: Ridges, band?: Band): TracedPath | undefined {
 						best.index = index;
 					}
 				}
+				if (lives === 0) continue;
+				const end = y * SLOPES + Math.min(SLOPES - 1, d + MOST_BEND);
+				for (let at = y * SLOPES + Math.max(0, d - MOST_BEND); at <= end; at++) (aliveNext[at] as number) |= lives;
 			}
 		[last, next] = [next, last];
 		[alive, aliveNext] = [aliveNext, alive];
@@ -148,7 +200,6 @@ function unwind(
 	const xs: number[] = [];
 	const ys: number[] = [];
 	const evidence: number[] = [];
-	const seg = { perPx: 0, lengthPx: 0 };
 	let { stage, index } = best;
 	const arch = best.index % PHASES < 2 ? 1 : -1;
 	for (;;) {
@@ -156,10 +207,9 @@ function unwind(
 		const d = ((index - phase) / PHASES) % SLOPES;
 		const y = ((index - phase) / PHASES - d) / SLOPES;
 		const dy = d - STEEPEST;
-		segmentEvidence(r, stage * STEP_PX, y, dy, seg);
 		xs.push(stage * STEP_PX);
 		ys.push(y);
-		evidence.push(seg.perPx);
+		evidence.push(evidencePerPx(r, stage * STEP_PX, y, d));
 		const code = back[stage * perStage + index] as number;
 		stage--;
 		if (code === 0) {
