@@ -9,7 +9,7 @@ import type {
 	OwnLimit,
 	WayOfChange,
 	MeasuredDoubt,
-	MeasuredSeatSaid,
+	MeasuredSeat,
 	ShimSet
 } from '../core/seat/index.js';
 import { fingersToMm, mmToFingers, type FingerCalibration } from '../core/units/index.js';
@@ -120,29 +120,47 @@ export const MEASURED_DOUBT_WORDS: Readonly<Record<MeasuredDoubt, string>> = {
 	'few-cuts': 'Only two stations were traced: what lies between is a guess.',
 	prolonged: 'The bars reach further down than the tracings: the flank is prolonged a little.',
 	'thought-of': 'This back was thought of, not traced: muscle put on or taken off as it mostly comes and goes.',
-	'one-drawing': 'One drawing of the saddle on one day’s tracings: no interval is reckoned.'
+	'one-drawing':
+		'One drawing of the saddle, taken to be about as good as most are. The ranges hold that and this day’s tracings; a shape drawn worse is not in them.'
 };
 
-/** A seat of a saddle's own shape in sentences, mm before kPa. */
-export function measuredSentences(s: MeasuredSeatSaid): string[] {
-	const lean =
-		Math.abs(s.rollDeg) < 0.3
-			? []
-			: [`Leans ${Math.abs(s.rollDeg).toFixed(1)}° to the ${s.rollDeg > 0 ? 'near' : 'off'} side.`];
-	const tip =
-		s.pitchDeg === undefined
-			? []
-			: [
-					Math.abs(s.pitchDeg) < 0.3
-						? 'Stands with its rails level.'
-						: `Stands with its rails tipped ${Math.abs(s.pitchDeg).toFixed(1)}° ${s.pitchDeg > 0 ? 'forward' : 'back'}.`
-				];
+/** A seat of a saddle's own shape in sentences, mm before kPa; only what stands out of its doubt is claimed. */
+export function measuredSentences(s: MeasuredSeat): string[] {
+	const roll: Measured = { value: s.rollDeg, sd: s.sd.rollDeg };
+	const lean = told(roll)
+		? [`Leans ${size(roll)}° to the ${roll.value > 0 ? 'near' : 'off'} side (${range(roll, degrees)}).`]
+		: [];
+	const pitch: Measured | undefined = s.pitchDeg === undefined ? undefined : { value: s.pitchDeg, sd: s.sd.pitchDeg };
+	const tip = !pitch
+		? []
+		: [
+				told(pitch)
+					? `Stands with its rails tipped ${size(pitch)}° ${pitch.value > 0 ? 'forward' : 'back'} (${range(pitch, degrees)}).`
+					: `Stands with its rails level, as far as can be told (within ${degrees(Math.abs(pitch.value) + Z95 * pitch.sd)}°).`
+			];
+	const carries: Measured = { value: 100 * s.contactShare, sd: 100 * s.sd.contactShare };
+	const whole = (v: number): string => Math.min(100, Math.max(0, v)).toFixed(0);
 	return [
 		...tip,
 		...lean,
 		`Presses in ${lengthWords(s.dropMm)} under a rider.`,
-		`${Math.round(100 * s.contactShare)}% of the bars carries; by thirds ${s.bearing.thirds.map((t) => `${Math.round(100 * t)}%`).join(', ')}; ${s.meanKpa.toFixed(0)} kPa in the mean.`
+		`${whole(carries.value)}% of the bars carries${Z95 * carries.sd < 1 ? '' : ` (${range(carries, whole)})`}; by thirds ${s.bearing.thirds.map((t) => `${Math.round(100 * t)}%`).join(', ')}; ${s.meanKpa.toFixed(0)} kPa in the mean.`
 	];
+}
+
+const inHundred = (chance: number): string => `${Math.round(100 * Math.min(MOST_SURE, chance))} in 100`;
+/** No seat from drawings is surer. */
+const MOST_SURE = 0.97;
+
+/** The faults of a seat of a saddle's own shape with how probable each is, and those that are possible beside them. */
+export function measuredFaults({ conditions, chances }: MeasuredSeat): { named: string[]; possible: string[] } {
+	const words = (c: Condition): string => {
+		const chance = c === 'fits' ? undefined : chances[c];
+		return `${CONDITION_WORDS[c]}${chance === undefined ? '' : ` (${inHundred(chance)})`}`;
+	};
+	const named = conditions.filter((c) => c !== 'fits');
+	const others = (Object.keys(chances) as (keyof typeof chances)[]).filter((c) => !conditions.includes(c));
+	return { named: named.map(words), possible: others.map(words) };
 }
 
 /** A set of shims, both sides told apart where they differ. */

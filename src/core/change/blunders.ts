@@ -1,12 +1,4 @@
-import {
-	cholesky,
-	dot,
-	forwardSolve,
-	logDetOf,
-	logSum,
-	rowProducts,
-	zeros
-} from '../math/index.js';
+import { cholesky, dot, forwardSolve, logDetOf, logSum, rowProducts, zeros } from '../math/index.js';
 import type { Day } from '../units/index.js';
 import type { Back } from './back.js';
 import type { Foreseen, Seen } from './followBack.js';

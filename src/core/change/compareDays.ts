@@ -1,18 +1,8 @@
 import { frameAtApex, halfWidthAtDepth, walkSide, type Side, type Tracing } from '../curve/index.js';
-import {
-	backSolve,
-	cholesky,
-	columnOf,
-	forwardSolve,
-	matrixOf,
-	median,
-	solveSpdMany,
-	Z95,
-	type Matrix
-} from '../math/index.js';
+import { backSolve, cholesky, columnOf, forwardSolve, median, Z95, type Matrix } from '../math/index.js';
 import { BASIS, DEPTHS_MM, SPLINES } from './depthBasis.js';
 import { backOf, type Back } from './back.js';
-import { KINDS } from './kinds.js';
+import { likelyChange, unitOf } from './dayUnsure.js';
 import { readVisit, visitInformation } from './readVisit.js';
 import { LEFT_OUT } from './followHorse.js';
 import type { NoiseBelief } from './repeats.js';
@@ -46,20 +36,6 @@ export interface Comparison {
 
 /** A day's curve differs from another's by any of the kinds of change, of about this size, mm. */
 const USUAL_MM = 6;
-
-/** What is believed of a difference beforehand, as information: it tells a turned sheet from muscle that moved. */
-function priorOf(back: Back): Matrix {
-	const kinds = KINDS.filter((kind) => kind !== 'step').map((kind) => back.kinds.get(kind) as Matrix);
-	const n = 2 * SPLINES;
-	const at = new Float64Array(n * n);
-	for (const k of kinds)
-		for (let i = 0; i < at.length; i++)
-			at[i] = (at[i] as number) + (USUAL_MM ** 2 / kinds.length) * (k.at[i] as number);
-	for (let k = 0; k < n; k++) at[k * n + k] = (at[k * n + k] as number) + LEAST_VARIANCE;
-	return solveSpdMany({ rows: n, cols: n, at }, unitOf(n));
-}
-const LEAST_VARIANCE = 0.01;
-const unitOf = (n: number): Matrix => matrixOf(n, n, (r, c) => (r === c ? 1 : 0));
 
 /** A day's coefficients at the one station of a back, and their covariance. */
 interface DayShape {
@@ -165,7 +141,7 @@ export function compareDays(station: string, tracings: readonly Tracing[], again
 	const frame = frames[0];
 	if (!frame) return undefined;
 	const back = backOf(frames, 0);
-	const prior = priorOf(back);
+	const prior = likelyChange(back, USUAL_MM);
 	let noise: ReadonlyMap<string, NoiseBelief> = new Map();
 	const shapes = new Map<string, DayShape>();
 	for (const day of [...new Set(here.map((t) => t.visitedOn))].sort()) {

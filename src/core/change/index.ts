@@ -14,3 +14,4 @@ export { compareDays, type Against, type Comparison, type DayDifference } from '
 export { doubtVisits, resembledBack, type OtherBack, type VisitDoubt } from './doubtVisits.js';
 export { frontStations, mirroredCurve, scaledCurve } from './remedies.js';
 export { placeOfStation } from './stationFrame.js';
+export { dayUnsure, type DayUnsure } from './dayUnsure.js';

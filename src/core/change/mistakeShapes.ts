@@ -1,4 +1,4 @@
-import type { Matrix } from '../math/index.js';
+import { rootColumns, type Matrix } from '../math/index.js';
 import { degToRad } from '../units/index.js';
 import type { Back } from './back.js';
 import { sharedColumn, stationColumn } from './habits.js';
@@ -54,24 +54,9 @@ const SPRUNG: readonly Errors[] = [
 	]
 ];
 
-/** A covariance of levels as columns of errors: pivoted Cholesky, ended where next to nothing is left. */
-function columnsOf(k: Matrix, size: number): Float64Array[] {
-	const n = k.rows;
-	const left = Float64Array.from({ length: n }, (_, r) => k.at[r * n + r] as number);
-	const all = left.reduce((a, b) => a + b, 0);
-	const columns: Float64Array[] = [];
-	while (columns.length < n && left.reduce((a, b) => a + Math.max(0, b), 0) > LEFT_SHARE * all) {
-		const pivot = left.indexOf(Math.max(...left));
-		const root = Math.sqrt(left[pivot] as number);
-		const column = Float64Array.from({ length: n }, (_, r) => {
-			const known = columns.reduce((sum, c) => sum + (c[r] as number) * (c[pivot] as number), 0);
-			return ((k.at[r * n + pivot] as number) - known) / root;
-		});
-		column.forEach((v, r) => (left[r] = (left[r] as number) - v * v));
-		columns.push(column);
-	}
-	return columns.map((column) => column.map((v) => size * v));
-}
+/** A covariance of levels as columns of errors of a size. */
+const columnsOf = (k: Matrix, size: number): Float64Array[] =>
+	rootColumns(k, LEFT_SHARE).map((column) => column.map((v) => size * v));
 const LEFT_SHARE = 1e-3;
 
 /** Errors of unit variance about a mean. */

@@ -4,3 +4,4 @@ export * from './solve.js';
 export * from './matrix.js';
 export * from './rowProducts.js';
 export * from './monotone.js';
+export * from './rootColumns.js';

@@ -1,7 +1,7 @@
 import { cutsOf, type Tracing } from '../curve/index.js';
 import { followHorse, type BackChange } from '../change/index.js';
 import { CoreError } from '../errors/index.js';
-import { normalCdf } from '../math/index.js';
+import { normalCdf, rootColumns } from '../math/index.js';
 import type { Day } from '../units/index.js';
 import { balance, resultantOf, type Resultant } from './balance.js';
 import { bedOf, type Bed } from './bed.js';
@@ -155,31 +155,11 @@ const LEAST_KEPT = 0.4;
 
 /** A strength is no surer than this. */
 const STRENGTH_SD = 0.08;
+/** So little of all variance is left out of what is tried. */
+const LEFT_OUT_SHARE = 1e-6;
 /** A fault is named from this chance on, and told as possible from the other. */
 const PROBABLE = 0.7;
 const POSSIBLE = 0.25;
-
-/** Each column of the covariance's root, as a step to either side. */
-function rootColumns({ cov }: BackChange['parts']): Float64Array[] {
-	const n = cov.rows;
-	// Rank may be less than the parts: pivots that vanish are left out.
-	const at = Float64Array.from(cov.at);
-	const columns: Float64Array[] = [];
-	const left = new Set(Array.from({ length: n }, (_, i) => i));
-	while (left.size > 0) {
-		let [best, most] = [-1, 0];
-		for (const i of left) if ((at[i * n + i] as number) > most) [best, most] = [i, at[i * n + i] as number];
-		if (best < 0 || most < 1e-4) break;
-		left.delete(best);
-		const root = Math.sqrt(most);
-		const column = Float64Array.from({ length: n }, (_, r) => (at[r * n + best] as number) / root);
-		columns.push(column);
-		for (let r = 0; r < n; r++)
-			for (let c = 0; c < n; c++)
-				at[r * n + c] = (at[r * n + c] as number) - (column[r] as number) * (column[c] as number);
-	}
-	return columns;
-}
 
 const chosen = (changes: readonly BackChange[], on: Day | undefined): BackChange => {
 	const upTo = on === undefined ? changes : changes.filter((c) => c.visitedOn <= on);
@@ -236,7 +216,7 @@ export function seatChange(tracings: readonly Tracing[], change: BackChange, opt
 	const strength = strengthsAgainst(saddle.given, now, outcome);
 	const variance = MODEL_SD.map((sd, i) => sd ** 2 + ((MODEL_SHARE[i] as number) * (outcome[i] as number)) ** 2);
 	const unsure = Object.fromEntries(CONDITIONS.map((c) => [c, STRENGTH_SD ** 2])) as Record<Fault, number>;
-	for (const column of rootColumns(change.parts)) {
+	for (const column of rootColumns(change.parts.cov, LEFT_OUT_SHARE)) {
 		const [more, less] = [1, -1].map((sign) =>
 			seated(
 				saddle,

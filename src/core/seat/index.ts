@@ -36,6 +36,7 @@ export {
 	type SaddlePlace,
 	type UndersideTracing
 } from './measuredSaddle.js';
+export type { MeasuredUnsure } from './measuredDoubt.js';
 export type { OverBack, SectionView } from './sectionView.js';
 export { FORM_BEARS_MM, FORM_SET, formMeasures, type FittingForm } from './formSet.js';
 export {

@@ -14,12 +14,13 @@ import { fittedCut, sectionOf } from './fitDayBack.js';
 import { bearingView, type BearingView } from './fitDayView.js';
 import { loftOverBars, REACH_MM, seatCaseOn } from './fitDaySaddle.js';
 import { undersideOfMeasures, type SaddleMeasures } from './measuredSaddle.js';
+import { measuredDoubt, type MeasuredUnsure, type Slip } from './measuredDoubt.js';
 import { muscled } from './muscled.js';
 import { padsOf, planShims, type ShimSet } from './planShims.js';
 import { heightAt, polylineOf } from './polyline.js';
 import { sectionViews, type SectionView } from './sectionView.js';
 import { seatOf, type Seat } from './seatOf.js';
-import type { Condition } from './conditions.js';
+import type { Condition, Fault } from './conditions.js';
 import type { BackSection, Pad, Point, SeatCase } from './types.js';
 
 export interface SeatMeasuredQuestion {
@@ -41,7 +42,7 @@ export const MEASURED_DOUBTS = [
 	'prolonged',
 	'levelled', // the tilt of the papers is taken out, and with it a lean of the horse's own
 	'thought-of', // a back that nobody traced
-	'one-drawing' // no interval: one drawing of the saddle, one day's tracings
+	'one-drawing' // one drawing of the saddle, taken to be right to so much
 ] as const;
 export type MeasuredDoubt = (typeof MEASURED_DOUBTS)[number];
 
@@ -61,7 +62,7 @@ export interface MeasuredSeatSaid {
 	readonly cuts: readonly SectionView[];
 }
 
-export interface MeasuredSeat extends MeasuredSeatSaid {
+export interface MeasuredSeat extends MeasuredSeatSaid, MeasuredUnsure {
 	readonly doubts: readonly MeasuredDoubt[];
 	readonly plan: MeasuredPlan | undefined;
 }
@@ -85,18 +86,21 @@ const MOST_LEAN_DEG = 1.5;
 const heightOf = (points: readonly Point[], x: number): number => heightAt(polylineOf(points), x);
 const meanAt = (points: readonly Point[], x: number): number => (heightOf(points, x) + heightOf(points, -x)) / 2;
 
-/** The back of a day in its true heights along the back where a long line tells them, else straight along the bars. */
+/**
+ * The back of a day in its true heights along the back where a long line tells them, else straight along the bars;
+ * `slip` is what its drawings may have got wrong.
+ */
 function backOfDay(
-	all: readonly Tracing[],
-	bearsMm: number,
-	muscleMm: number
+	{ tracings: all, bearsMm, muscleMm }: SeatMeasuredQuestion,
+	slip: Slip
 ): { sections: BackSection[]; doubts: MeasuredDoubt[] } {
 	const doubts: MeasuredDoubt[] = [];
 	const placed = [...new Set(cutsOf(all).map((t) => t.station))].flatMap((station) => {
 		const sMm = placeOfStation(station);
 		if (sMm === undefined) return [];
 		const curves = all.filter((t) => t.station === station).map((t) => levelled(t.curve));
-		const cut = (of: readonly Curve[]) => sectionOf(fittedCut(station, sMm, of), STILL, REACH_MM);
+		const cut = (of: readonly Curve[]) =>
+			sectionOf(fittedCut(station, sMm, of), slip.moved?.(station) ?? STILL, REACH_MM);
 		const traced = cut(curves);
 		// Heights along the back are the traced one's: muscle that is thought of must not be levelled out again.
 		return [{ ...(muscleMm === 0 ? traced : cut(curves.map((c) => muscled(c, sMm, muscleMm)))), traced }];
@@ -114,7 +118,9 @@ function backOfDay(
 	if (!known) doubts.push('no-long-line');
 	else if (all.some((t) => isLongLine(t.station) && t.visitedOn < cutOn)) doubts.push('older-long-line');
 	const raised = placed.map(({ section, traced: { section: as } }): BackSection => {
-		const lift = known ? (along(section.sMm) as number) - meanAt(as.points, LONG_MM) : -meanAt(as.points, RAIL_MM);
+		const lift = known
+			? (along(section.sMm) as number) + (slip.alongMm?.(section.sMm) ?? 0) - meanAt(as.points, LONG_MM)
+			: -meanAt(as.points, RAIL_MM);
 		return { ...section, points: section.points.map(([x, y]): Point => [x, y + lift]) };
 	});
 	const sections = loftOverBars(raised, bearsMm).map((c) => {
@@ -126,10 +132,10 @@ function backOfDay(
 }
 
 /** What is not known of the back along its length is not read from the seat. */
-const ALONG: readonly Condition[] = ['bridging', 'rocking', 'pitched-forward', 'pitched-back'];
+const ALONG: readonly Fault[] = ['bridging', 'rocking', 'pitched-forward', 'pitched-back'];
 
 function said(seat: Seat, knownAlong: boolean, back: readonly BackSection[]): MeasuredSeatSaid {
-	const read = knownAlong ? seat.conditions : seat.conditions.filter((c) => !ALONG.includes(c));
+	const read = knownAlong ? seat.conditions : seat.conditions.filter((c) => c === 'fits' || !ALONG.includes(c));
 	return {
 		conditions: read.length > 0 ? read : ['fits'],
 		bearing: bearingView(seat),
@@ -143,16 +149,16 @@ function said(seat: Seat, knownAlong: boolean, back: readonly BackSection[]): Me
 	};
 }
 
-/**
- * A saddle of which the underside was traced, seated on the back of a day under a rider of usual weight, with what is
- * under it, and the shim plan that evens it out most. An estimate from drawings. Throws `too-few-cuts`,
- * `saddle-section` and what a seat throws.
- */
-export function seatMeasured(q: SeatMeasuredQuestion): MeasuredSeat {
-	const { sections, doubts } = backOfDay(q.tracings, q.bearsMm, q.muscleMm);
+/** The case of a saddle's own shape on the back of a day; no shims under it. */
+export function caseOfMeasured(
+	q: SeatMeasuredQuestion,
+	slip: Slip = {}
+): { bare: SeatCase; pad: readonly Pad[]; doubts: readonly MeasuredDoubt[]; knownAlong: boolean } {
+	const { sections, doubts } = backOfDay(q, slip);
 	const knownAlong = !doubts.includes('no-long-line');
 	const pad: Pad[] = q.padMm > 0 ? [{ type: 'sheet', sides: 'both', u: [0, 1], tMm: q.padMm }] : [];
-	const saddle = knownAlong ? q.saddle : { ...q.saddle, rockMm: 0 };
+	const drawn = slip.saddle?.(q.saddle) ?? q.saddle;
+	const saddle = knownAlong ? drawn : { ...drawn, rockMm: 0 };
 	const bare: SeatCase = {
 		...seatCaseOn(sections, undersideOfMeasures(saddle, q.bearsMm), q.bearsMm),
 		// No arch was measured, so no room over the spine can be asked of shims; nor a level where none is known.
@@ -163,11 +169,24 @@ export function seatMeasured(q: SeatMeasuredQuestion): MeasuredSeat {
 		},
 		pads: pad
 	};
-	const seat = seatOf({ ...bare, pads: [...pad, ...padsOf(q.shims)] });
+	return { bare, pad, doubts, knownAlong };
+}
+
+/**
+ * A saddle of which the underside was traced, seated on the back of a day under a rider of usual weight, with what is
+ * under it, how sure that is, and the shim plan that evens it out most. An estimate from drawings. Throws
+ * `too-few-cuts`, `saddle-section` and what a seat throws.
+ */
+export function seatMeasured(q: SeatMeasuredQuestion): MeasuredSeat {
+	const { bare, pad, doubts, knownAlong } = caseOfMeasured(q);
+	const { sections } = bare.back;
+	const shimmed = (of: SeatCase): Seat => seatOf({ ...of, pads: [...pad, ...padsOf(q.shims)] });
+	const seat = shimmed(bare);
 	const planned = planShims(bare);
 	const any = Object.values(planned.shims).some((t) => t > 0);
 	return {
 		...said(seat, knownAlong, sections),
+		...measuredDoubt(q, seat, (slip) => shimmed(caseOfMeasured(q, slip).bare), knownAlong ? [] : ALONG),
 		doubts,
 		// A set that bears no more evenly is none to put in.
 		plan:

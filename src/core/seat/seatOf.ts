@@ -2,7 +2,7 @@ import { CoreError } from '../errors/index.js';
 import { balance, resultantOf, type Balanced, type Resultant } from './balance.js';
 import { bedOf, type Bed } from './bed.js';
 import { clearanceOf, type Clearance } from './clearance.js';
-import { conditionsOf, type Condition } from './conditions.js';
+import { conditionsOf, type Condition, type SeatFigures } from './conditions.js';
 import { eachCorner, gapsUnder, thirdOfRow, touchHeight, type Gaps } from './gaps.js';
 import { strictlyInside } from './hull.js';
 import { pressureOf, type Pressure } from './pressure.js';
@@ -148,6 +148,24 @@ export function seatOf(given: SeatCase): Seat {
 	return readSeat(given, bed, load, balanced);
 }
 
+/** The figures that conditions are read from. */
+export const figuresOf = ({
+	split,
+	edgeBias,
+	...figures
+}: Pick<
+	Seat,
+	'channelMm' | 'overhangMm' | 'split' | 'pitchDeg' | 'rollDeg' | 'edgeBias' | 'pressureRatio'
+>): SeatFigures => ({
+	channelMm: figures.channelMm,
+	overhangMm: figures.overhangMm,
+	twist: split.twist,
+	pitchDeg: figures.pitchDeg,
+	rollDeg: figures.rollDeg,
+	edgeBiasFront: edgeBias.front,
+	pressureRatio: figures.pressureRatio
+});
+
 /** All that a pose on a bed says. */
 export function readSeat(given: SeatCase, bed: Bed, load: Resultant, balanced: Balanced): Seat {
 	const { pose } = balanced;
@@ -210,15 +228,7 @@ export function readSeat(given: SeatCase, bed: Bed, load: Resultant, balanced: B
 		touch: { hMm: hTouch, ...gapsUnder(bed, { hMm: hTouch, a: 0, b: 0 }) },
 		dropMm: hTouch - pose.hMm,
 		rest: resting && { pose: resting, gaps: gapsUnder(bed, resting) },
-		conditions: conditionsOf({
-			channelMm,
-			overhangMm,
-			twist: split.twist,
-			pitchDeg,
-			rollDeg,
-			edgeBiasFront: edgeBias.front,
-			pressureRatio
-		}),
+		conditions: conditionsOf(figuresOf({ channelMm, overhangMm, split, pitchDeg, rollDeg, edgeBias, pressureRatio })),
 		warnings: [
 			...(deepest > DEEP_MM ? (['deep'] as const) : []),
 			...(bed.cells.c.some(Number.isNaN) ? (['off-the-back'] as const) : [])

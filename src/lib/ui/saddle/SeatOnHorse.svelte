@@ -1,6 +1,13 @@
 <script lang="ts">
 	import { MOST_MUSCLE_MM, type MeasuredSeat } from '$core/seat/index.js';
-	import { CONDITION_WORDS, MEASURED_DOUBT_WORDS, measuredSentences, shimSetWords, lengthWords } from '$words/index.js';
+	import {
+		CONDITION_WORDS,
+		MEASURED_DOUBT_WORDS,
+		measuredFaults,
+		measuredSentences,
+		shimSetWords,
+		lengthWords
+	} from '$words/index.js';
 	import { formatDay } from '../format.js';
 	import BearingView from '../seat/BearingView.svelte';
 	import SectionCuts from '../seat/SectionCuts.svelte';
@@ -98,13 +105,13 @@
 	</div>
 	{#if answer}
 		{@const { seat } = answer}
+		{@const faults = measuredFaults(seat)}
 		<p class="names" data-testid="measured-conditions">
-			<b class:fault={seat.conditions[0] !== 'fits'}
-				>{seat.conditions.map((c) => (c === 'fits' ? 'No fault stands out' : CONDITION_WORDS[c])).join('; ')}</b
-			>
+			<b class:fault={faults.named.length > 0}>{faults.named.join('; ') || 'No fault stands out'}</b>
 			on the back of {formatDay(answer.on)}{answer.muscleMm
 				? `, with ${lengthWords(Math.abs(answer.muscleMm))} ${answer.muscleMm > 0 ? 'more' : 'less'} muscle a side at the withers`
 				: ''}.
+			{#if faults.possible.length > 0}Possible: {faults.possible.join('; ')}.{/if}
 		</p>
 		<ul>
 			{#each measuredSentences(seat) as line (line)}<li>{line}</li>{/each}
