@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import type { Browser, Page } from 'playwright-core';
+import sharp from 'sharp';
 import { v7 as uuidv7 } from 'uuid';
 import { openBrowser } from '../../scripts/lib/browser.mjs';
 import { serverUrl, type Client } from '../support/client.js';
@@ -69,6 +70,23 @@ describe('the saddle room', () => {
 		expect(await unevenness()).to.be.above(20);
 		for (const place of ['front', 'middle', 'rear'])
 			await page.getByRole('img', { name: new RegExp(`^${place}: (no gap|a gap of up to [0-9]+ mm)$`) }).waitFor();
+	});
+
+	it('says how probable the fault is, and is turned in space: the bars stand on the back', async () => {
+		expect(await said()).to.match(/bridges[^;]*\(\d\d in 100\)/);
+		await page.getByText('Turn it in space').click();
+		const canvas = page.getByTestId('seat-space');
+		await canvas.waitFor();
+		const seen: string[] = [];
+		for (const view of ['From above', 'From the near side', 'From behind']) {
+			await page.getByRole('button', { name: view }).click();
+			const picture = await canvas.screenshot();
+			const { channels } = await sharp(picture).stats();
+			expect(channels[0]?.stdev ?? 0, `${view} is drawn`).to.be.above(8);
+			seen.push(picture.toString('base64'));
+		}
+		expect(new Set(seen).size, 'three ways of looking').to.equal(3);
+		await page.getByText('Turn it in space').click();
 	});
 
 	it('its plan is put under it with one press, and the fault is gone', async () => {

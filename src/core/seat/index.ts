@@ -37,6 +37,7 @@ export {
 	type UndersideTracing
 } from './measuredSaddle.js';
 export type { MeasuredUnsure } from './measuredDoubt.js';
+export type { Place3, SeatSpace } from './seatSpace.js';
 export type { OverBack, SectionView } from './sectionView.js';
 export { FORM_BEARS_MM, FORM_SET, formMeasures, type FittingForm } from './formSet.js';
 export {

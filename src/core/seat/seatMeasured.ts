@@ -20,6 +20,7 @@ import { padsOf, planShims, type ShimSet } from './planShims.js';
 import { heightAt, polylineOf } from './polyline.js';
 import { sectionViews, type SectionView } from './sectionView.js';
 import { seatOf, type Seat } from './seatOf.js';
+import { seatSpace, type SeatSpace } from './seatSpace.js';
 import type { Condition, Fault } from './conditions.js';
 import type { BackSection, Pad, Point, SeatCase } from './types.js';
 
@@ -64,6 +65,7 @@ export interface MeasuredSeatSaid {
 
 export interface MeasuredSeat extends MeasuredSeatSaid, MeasuredUnsure {
 	readonly doubts: readonly MeasuredDoubt[];
+	readonly space: SeatSpace;
 	readonly plan: MeasuredPlan | undefined;
 }
 
@@ -188,6 +190,7 @@ export function seatMeasured(q: SeatMeasuredQuestion): MeasuredSeat {
 		...said(seat, knownAlong, sections),
 		...measuredDoubt(q, seat, (slip) => shimmed(caseOfMeasured(q, slip).bare), knownAlong ? [] : ALONG),
 		doubts,
+		space: seatSpace(sections, seat),
 		// A set that bears no more evenly is none to put in.
 		plan:
 			any && (planned.after.unevenness < planned.before.unevenness || !planned.feasible)

@@ -34,6 +34,8 @@
 	let days = $state.raw<readonly string[]>([]);
 	let answer = $state.raw<Answer>();
 	let refused = $state('');
+	/** The library that draws in space is read when somebody asks for it. */
+	let inSpace = $state(false);
 
 	async function ask(url: string, signal: AbortSignal): Promise<void> {
 		try {
@@ -118,6 +120,16 @@
 		</ul>
 		<BearingView bearing={seat.bearing} title="Where it bears" />
 		<SectionCuts cuts={seat.cuts} />
+		<details bind:open={inSpace}>
+			<summary>Turn it in space</summary>
+			{#if inSpace}
+				{#await import('../seat/SeatInSpace.svelte')}
+					<p class="quiet">Reading …</p>
+				{:then { default: SeatInSpace }}
+					<SeatInSpace space={seat.space} bearing={seat.bearing} />
+				{/await}
+			{/if}
+		</details>
 		{#if plan}
 			<p>
 				{plan.feasible ? 'Evens out most:' : 'No set of shims keeps every limit. Least bad:'}
@@ -164,6 +176,10 @@
 		align-items: center;
 		gap: 0.5rem;
 		flex-wrap: wrap;
+	}
+	summary {
+		cursor: pointer;
+		min-height: 2rem;
 	}
 	.fault {
 		color: var(--zt-alarm);

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { BearingView } from '$core/seat/index.js';
+	import { dotRadius, isHeavy, paired } from './dots.js';
 
 	interface Props {
 		bearing: BearingView;
@@ -10,34 +11,19 @@
 	/** Four cells are one dot: a bar as seen from above, head to the left, near below the spine, off above. */
 	const STEP = 17;
 	const SPINE = 20;
-	function paired(cells: BearingView['near']): number[][] {
-		const out: number[][] = [];
-		for (let j = 0; j + 1 < cells.length; j += 2) {
-			const [a, b] = [cells[j], cells[j + 1]] as [readonly number[], readonly number[]];
-			const row: number[] = [];
-			for (let i = 0; i < a.length; i += 2) {
-				const four = [a[i], a[i + 1], b[i], b[i + 1]].filter((v): v is number => v !== undefined);
-				row.push(four.reduce((x, y) => x + y, 0) / four.length);
-			}
-			out.push(row);
-		}
-		return out;
-	}
 	const near = $derived(paired(bearing.near));
 	const off = $derived(paired(bearing.off));
 	const rows = $derived(near.length);
 	const columns = $derived(near[0]?.length ?? 0);
 	const width = $derived(rows * STEP);
 	const height = $derived(2 * (SPINE + columns * STEP));
-	/** Even load is a middling dot; the eye is to see a third more or less. */
-	const radius = (share: number): number => (share < 0.05 ? 0 : Math.min(8, Math.max(1, 5 + 6 * (share - 1))));
 	const dots = (cells: readonly (readonly number[])[], down: 1 | -1) =>
 		cells.flatMap((row, j) =>
 			row.map((share, i) => ({
 				x: (j + 0.5) * STEP,
 				y: height / 2 + down * (SPINE + (i + 0.5) * STEP),
-				r: radius(share),
-				heavy: share >= 1.25
+				r: dotRadius(share),
+				heavy: isHeavy(share)
 			}))
 		);
 	const all = $derived([...dots(near, 1), ...dots(off, -1)]);

@@ -1,0 +1,247 @@
+<script lang="ts">
+	import { onMount } from 'svelte';
+	import {
+		AmbientLight,
+		BufferAttribute,
+		BufferGeometry,
+		CircleGeometry,
+		Color,
+		DirectionalLight,
+		DoubleSide,
+		Group,
+		InstancedMesh,
+		Line,
+		LineBasicMaterial,
+		Matrix4,
+		Mesh,
+		MeshBasicMaterial,
+		MeshLambertMaterial,
+		PerspectiveCamera,
+		Quaternion,
+		Scene,
+		Vector3,
+		WebGLRenderer
+	} from 'three';
+	import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
+	import { BAR_SIDES, type BearingView, type Place3, type SeatSpace } from '$core/seat/index.js';
+	import { dotRadius, isHeavy, paired } from './dots.js';
+
+	interface Props {
+		space: SeatSpace;
+		bearing: BearingView;
+	}
+	const { space, bearing }: Props = $props();
+
+	const VIEWS = {
+		'From above': [0.001, 1, 0],
+		'From the near side': [-1, 0.45, 0],
+		'From the off side': [1, 0.45, 0],
+		'From behind': [0, 0.35, 1],
+		'From in front': [-0.35, 0.6, -1]
+	} as const satisfies Readonly<Record<string, Place3>>;
+	type View = keyof typeof VIEWS;
+
+	let canvas: HTMLCanvasElement | undefined = $state();
+	let failed = $state(false);
+	let look: ((from: View) => void) | undefined = $state.raw();
+	let redraw: (() => void) | undefined = $state.raw();
+	const scene = new Scene();
+	let shown: Group | undefined;
+	/** A dot of the view from above, mm for each of its units. */
+	const DOT_MM = 1.35;
+	/** Bars lie just off the skin, and dots just off the bars, mm. */
+	const BARS_OFF_MM = 1.5;
+	const DOTS_OFF_MM = 2.5;
+
+	type Grid = readonly (readonly (Place3 | null)[])[];
+	/** Two triangles for each four corners that all are there. */
+	function sheetOf(grid: Grid): BufferGeometry {
+		const at: number[] = [];
+		for (let j = 0; j + 1 < grid.length; j++) {
+			const [row, next] = [grid[j], grid[j + 1]] as [Grid[number], Grid[number]];
+			for (let i = 0; i + 1 < Math.min(row.length, next.length); i++) {
+				const [a, b, c, d] = [row[i], row[i + 1], next[i], next[i + 1]];
+				if (a && b && c && d) at.push(...a, ...c, ...b, ...b, ...c, ...d);
+			}
+		}
+		const geometry = new BufferGeometry();
+		geometry.setAttribute('position', new BufferAttribute(Float32Array.from(at), 3));
+		geometry.computeVertexNormals();
+		return geometry;
+	}
+	const lineOf = (points: readonly (Place3 | null | undefined)[], color: Color): Line =>
+		new Line(
+			new BufferGeometry().setFromPoints(points.flatMap((p) => (p ? [new Vector3(...p)] : []))),
+			new LineBasicMaterial({ color })
+		);
+
+	/** Dots on a bar where it carries: place, size and the way they face. */
+	function dotsOf(grid: Grid, cells: BearingView['near']): { at: Matrix4; heavy: boolean }[] {
+		const face = new Vector3(0, 0, 1);
+		return paired(cells).flatMap((row, j) =>
+			row.flatMap((share, i) => {
+				const radius = DOT_MM * dotRadius(share);
+				const [a, b, c] = [
+					grid[2 * j]?.[2 * i],
+					grid[2 * j]?.[2 * i + 2] ?? grid[2 * j]?.[2 * i + 1],
+					grid[2 * j + 2]?.[2 * i]
+				];
+				const middle = grid[2 * j + 1]?.[2 * i + 1];
+				if (radius === 0 || !a || !b || !c || !middle) return [];
+				const origin = new Vector3(...a);
+				const across = new Vector3(...b).sub(origin);
+				const along = new Vector3(...c).sub(origin);
+				const normal = along.cross(across).normalize();
+				if (normal.y < 0) normal.negate();
+				const place = new Vector3(...middle).addScaledVector(normal, DOTS_OFF_MM);
+				const turned = new Quaternion().setFromUnitVectors(face, normal);
+				return [{ at: new Matrix4().compose(place, turned, new Vector3(radius, radius, 1)), heavy: isHeavy(share) }];
+			})
+		);
+	}
+
+	function build(): void {
+		const css = getComputedStyle(canvas ?? document.documentElement);
+		const token = (name: string): Color => new Color(css.getPropertyValue(name).trim());
+		if (shown) {
+			scene.remove(shown);
+			shown.traverse((o) => {
+				if (o instanceof Mesh || o instanceof Line) o.geometry.dispose();
+			});
+		}
+		const group = new Group();
+		group.add(new Mesh(sheetOf(space.skin), new MeshLambertMaterial({ color: token('--zt-line'), side: DoubleSide })));
+		group.add(
+			lineOf(
+				space.skin.map((row) => row.find((p) => p[0] === 0)),
+				token('--zt-ink')
+			)
+		);
+		const dots = BAR_SIDES.flatMap((side) => dotsOf(space.bars[side], bearing[side]));
+		const drawn = new InstancedMesh(
+			new CircleGeometry(1, 20),
+			new MeshBasicMaterial({ side: DoubleSide }),
+			Math.max(1, dots.length)
+		);
+		drawn.count = dots.length;
+		const [usual, heavy] = [token('--zt-lost'), token('--zt-ink')];
+		dots.forEach((dot, i) => {
+			drawn.setMatrixAt(i, dot.at);
+			drawn.setColorAt(i, dot.heavy ? heavy : usual);
+		});
+		group.add(drawn);
+		for (const side of BAR_SIDES) {
+			const grid = space.bars[side];
+			const bar = new Group();
+			bar.position.y = BARS_OFF_MM;
+			group.add(bar);
+			bar.add(
+				new Mesh(
+					sheetOf(grid),
+					new MeshLambertMaterial({
+						color: token('--zt-strap'),
+						side: DoubleSide,
+						transparent: true,
+						opacity: 0.28,
+						depthWrite: false
+					})
+				)
+			);
+			const edge = (of: (row: Grid[number]) => Place3 | null | undefined) => grid.map(of);
+			for (const line of [edge((r) => r[0]), edge((r) => r[r.length - 1]), grid[0] ?? [], grid[grid.length - 1] ?? []])
+				bar.add(lineOf(line, token('--zt-strap-dark')));
+		}
+		shown = group;
+		scene.add(group);
+	}
+
+	onMount(() => {
+		if (!canvas) return;
+		const own = canvas;
+		let renderer: WebGLRenderer;
+		try {
+			renderer = new WebGLRenderer({ canvas: own, antialias: true, alpha: true });
+		} catch {
+			failed = true;
+			return;
+		}
+		const camera = new PerspectiveCamera(30, 1.6, 10, 6000);
+		const controls = new OrbitControls(camera, own);
+		scene.add(new AmbientLight(0xffffff, 1.4));
+		const sun = new DirectionalLight(0xffffff, 1.6);
+		sun.position.set(-400, 900, -200);
+		scene.add(sun);
+		const all = space.skin.flat();
+		const mean = (k: 0 | 1 | 2): number => all.reduce((sum, p) => sum + p[k], 0) / Math.max(1, all.length);
+		controls.target.set(0, mean(1), mean(2));
+		const FAR_MM = 860;
+		/** A frame narrower than this is looked at from further off. */
+		const WIDE = 1.7;
+		const render = () => renderer.render(scene, camera);
+		const fit = () => {
+			renderer.setPixelRatio(Math.min(2, devicePixelRatio));
+			renderer.setSize(own.clientWidth, own.clientHeight, false);
+			camera.aspect = own.clientWidth / Math.max(1, own.clientHeight);
+			camera.updateProjectionMatrix();
+			render();
+		};
+		look = (from) => {
+			const far = FAR_MM * Math.max(1, WIDE / (own.clientWidth / Math.max(1, own.clientHeight)));
+			const way = new Vector3(...VIEWS[from]).normalize().multiplyScalar(far);
+			camera.position.copy(controls.target).add(way);
+			controls.update();
+			render();
+		};
+		redraw = render;
+		controls.addEventListener('change', render);
+		look('From in front');
+		const watch = new ResizeObserver(fit);
+		watch.observe(own);
+		return () => {
+			watch.disconnect();
+			controls.dispose();
+			renderer.dispose();
+		};
+	});
+	$effect(() => {
+		if (!redraw) return;
+		void space;
+		build();
+		redraw();
+	});
+</script>
+
+{#if failed}
+	<p class="quiet">This browser draws nothing in three dimensions; the views from above and in section say the same.</p>
+{:else}
+	<div class="ways" role="group" aria-label="Look at it">
+		{#each Object.keys(VIEWS) as view (view)}
+			<button type="button" class="btn" onclick={() => look?.(view as View)}>{view}</button>
+		{/each}
+	</div>
+	<canvas bind:this={canvas} data-testid="seat-space" aria-label="Bars on the back. Drag to turn them."
+	></canvas>
+	<p class="quiet">
+		The bars' underside over the skin, with what is under it. Dots as from above: the larger, the more load; dark from a
+		quarter over even. Nothing is drawn where no back was traced.
+	</p>
+{/if}
+
+<style>
+	canvas {
+		display: block;
+		width: 100%;
+		height: 20rem;
+		background: var(--zt-hide-2);
+		border: 1px solid var(--zt-line);
+		border-radius: 0.5rem;
+		touch-action: none;
+		cursor: grab;
+	}
+	.ways {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.4rem;
+		margin-bottom: 0.5rem;
+	}
+</style>
