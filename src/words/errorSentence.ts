@@ -4,6 +4,16 @@ import { bodyLengthWords, lengthUnit, lengthWords, stretchWords, weightWords } f
 type Data = Problem['data'];
 
 /** What is wrong and what to do, by code; one sentence or two, in plain words. */
+/** What a pad's file is refused for. */
+const PAD_GRID_WORDS: Readonly<Record<string, string>> = {
+	columns: 'a row of cells has 4 to 80 of them.',
+	ragged: 'this row has another number of cells than the first.',
+	rows: 'this frame has more rows than the first, or more than 80.',
+	frames: 'this frame has fewer rows than the first.',
+	number: 'a cell is no pressure.',
+	many: 'the recording is too long: at most 4000 frames.'
+};
+
 const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'bad-date': (d) => `“${d['value']}” is not a day. Write it as YYYY-MM-DD, for example 2026-03-14.`,
 	'future-date': (d) => `${d['value']} lies in the future. Check the year, or the clock of this device.`,
@@ -183,6 +193,10 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'saddle-unmeasured': (d) => `Nobody has traced the underside of ${d['saddle']} yet. Three tracings of it are enough.`,
 	'saddle-section': (d) =>
 		`The ${d['place']} tracing reaches ${lengthWords(Number(d['reachMm']))} out, the channel ends at ${lengthWords(Number(d['innerMm']))}: no bar is left between. Trace further out, or correct the channel.`,
+	'pad-grid': (d) =>
+		`Line ${d['line']}: ${PAD_GRID_WORDS[String(d['why'])] ?? 'not understood'} Save the pad’s grid as CSV, a line for each row of cells from front to rear, and try again.`,
+	'pad-empty': () =>
+		'No pressures were found in the file. It wants numbers, a line for each row of cells from front to rear, frames parted by an empty line.',
 	'too-few-cuts': (d) =>
 		`A back needs cuts at two stations at least; this day has ${d['cuts']}. Trace T8, T13 and T18 on one day.`,
 	'ruler-line': (d) => `The ruler said something that is not understood (${d['why']}). Switch it off and on again.`,

@@ -1,6 +1,7 @@
 import { LIMITS } from '../core/change/index.js';
 import { Z95 } from '../core/math/index.js';
 import type { HandBesideSeat } from '../core/reading/index.js';
+import { AGREE_WITHIN } from '../core/seat/index.js';
 import type {
 	Condition,
 	FitDayDoubt,
@@ -10,6 +11,7 @@ import type {
 	WayOfChange,
 	MeasuredDoubt,
 	MeasuredSeat,
+	PadBeside,
 	ShimSet
 } from '../core/seat/index.js';
 import { fingersToMm, mmToFingers, type FingerCalibration } from '../core/units/index.js';
@@ -162,6 +164,28 @@ export function measuredFaults({ conditions, chances }: MeasuredSeat): { named: 
 	const others = (Object.keys(chances) as (keyof typeof chances)[]).filter((c) => !conditions.includes(c));
 	return { named: named.map(words), possible: others.map(words) };
 }
+
+const PAD_PARTS = ['in front', 'in the middle', 'at the rear'] as const;
+const wholePercent = (v: number): string => `${Math.round(100 * v)}%`;
+
+/** A pad's reading beside a seat: where they agree, where they part, and what to do about it. */
+export function padSentences({ thirds, sides, covered }: PadBeside): string[] {
+	const parts = [
+		...thirds.map((t, i) => ({ where: PAD_PARTS[i] as string, ...t })),
+		{ where: 'on the near side', ...(sides[0] as (typeof sides)[0]) }
+	];
+	const apart = parts.filter((p) => Math.abs(p.pad - p.seat) > AGREE_WITHIN);
+	return [
+		...(covered < MOSTLY_COVERED
+			? [`The pad covers ${wholePercent(covered)} of the bars: move it until it lies where it lay.`]
+			: []),
+		...(apart.length === 0
+			? ['Pad and seat share the weight out alike, as far as such readings tell.']
+			: apart.map((p) => `Weight ${p.where}: ${wholePercent(p.pad)} by the pad, ${wholePercent(p.seat)} by the seat.`)),
+		...(apart.length > 0 ? ['Neither is truth. Feel there with the hand: the hand decides.'] : [])
+	];
+}
+const MOSTLY_COVERED = 0.8;
 
 /** A set of shims, both sides told apart where they differ. */
 export function shimSetWords(shims: ShimSet): string {

@@ -2,6 +2,8 @@ import { expect } from 'chai';
 import type { Browser, Page } from 'playwright-core';
 import sharp from 'sharp';
 import { v7 as uuidv7 } from 'uuid';
+import { padCsv, USUAL_PAD, USUAL_PAD_SHAPE } from '../../sim/pressurePad.js';
+import { seededRandom } from '../../sim/random.js';
 import { openBrowser } from '../../scripts/lib/browser.mjs';
 import { serverUrl, type Client } from '../support/client.js';
 import { clientOf, makePerson } from '../support/people.js';
@@ -87,6 +89,24 @@ describe('the saddle room', () => {
 		}
 		expect(new Set(seen).size, 'three ways of looking').to.equal(3);
 		await page.getByText('Turn it in space').click();
+	});
+
+	it('a pad’s reading is laid over it; a file that is none is refused and nothing is lost', async () => {
+		await page.getByText('Lay a pressure pad’s reading over it').click();
+		const pad = page.getByTestId('pad-over');
+		const give = (name: string, text: string) =>
+			pad.locator('input[type=file]').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+		await give('wrong.csv', '1,2,3\n4,5,6\n');
+		await pad.getByText(/^Line 1: a row of cells has 4 to 80/).waitFor();
+		await give(
+			'pad.csv',
+			padCsv(USUAL_PAD_SHAPE, () => 6, USUAL_PAD, 5, seededRandom(4))
+		);
+		await pad.getByText('pad.csv: 20 × 16 cells, 5 frames').waitFor();
+		expect(await page.getByTestId('pad-said').innerText()).to.match(/Weight in the middle: \d+% by the pad/);
+		await pad.getByRole('img', { name: /^Pad beside seat/ }).waitFor();
+		expect(await said()).to.include('bridges');
+		await page.getByText('Lay a pressure pad’s reading over it').click();
 	});
 
 	it('its plan is put under it with one press, and the fault is gone', async () => {

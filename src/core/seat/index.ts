@@ -51,3 +51,4 @@ export {
 	type MeasuredSeatSaid,
 	type SeatMeasuredQuestion
 } from './seatMeasured.js';
+export { AGREE_WITHIN, padBeside, type Beside, type PadBeside, type PadGrid, type PadLay } from './besidePad.js';

@@ -10,6 +10,7 @@
 	} from '$words/index.js';
 	import { formatDay } from '../format.js';
 	import BearingView from '../seat/BearingView.svelte';
+	import PadOver from '../seat/PadOver.svelte';
 	import SectionCuts from '../seat/SectionCuts.svelte';
 	import Stepper from '../walk/Stepper.svelte';
 
@@ -129,6 +130,10 @@
 					<SeatInSpace space={seat.space} bearing={seat.bearing} />
 				{/await}
 			{/if}
+		</details>
+		<details>
+			<summary>Lay a pressure pad’s reading over it</summary>
+			<PadOver {seat} />
 		</details>
 		{#if plan}
 			<p>

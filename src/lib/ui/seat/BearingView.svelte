@@ -1,18 +1,20 @@
 <script lang="ts">
 	import type { BearingView } from '$core/seat/index.js';
-	import { dotRadius, isHeavy, paired } from './dots.js';
+	import { apartRadius, dotRadius, isHeavy, paired } from './dots.js';
 
 	interface Props {
 		bearing: BearingView;
 		title: string;
+		/** Drawn instead of the load: more (full) or less (hollow) than another view, as a share of even load. */
+		more?: Pick<BearingView, 'near' | 'off'>;
 	}
-	const { bearing, title }: Props = $props();
+	const { bearing, title, more }: Props = $props();
 
 	/** Four cells are one dot: a bar as seen from above, head to the left, near below the spine, off above. */
 	const STEP = 17;
 	const SPINE = 20;
-	const near = $derived(paired(bearing.near));
-	const off = $derived(paired(bearing.off));
+	const near = $derived(paired((more ?? bearing).near));
+	const off = $derived(paired((more ?? bearing).off));
 	const rows = $derived(near.length);
 	const columns = $derived(near[0]?.length ?? 0);
 	const width = $derived(rows * STEP);
@@ -22,8 +24,9 @@
 			row.map((share, i) => ({
 				x: (j + 0.5) * STEP,
 				y: height / 2 + down * (SPINE + (i + 0.5) * STEP),
-				r: dotRadius(share),
-				heavy: isHeavy(share)
+				r: more ? apartRadius(share) : dotRadius(share),
+				heavy: !more && isHeavy(share),
+				less: more !== undefined && share < 0
 			}))
 		);
 	const all = $derived([...dots(near, 1), ...dots(off, -1)]);
@@ -42,7 +45,7 @@
 		<path class="spine" d={`M0 ${height / 2}H${width}`} />
 		<path class="third" d={`M${width / 3} 0V${height}M${(2 * width) / 3} 0V${height}`} />
 		{#each all as dot, i (i)}
-			{#if dot.r > 0}<circle class:heavy={dot.heavy} cx={dot.x} cy={dot.y} r={dot.r} />{/if}
+			{#if dot.r > 0}<circle class:heavy={dot.heavy} class:less={dot.less} cx={dot.x} cy={dot.y} r={dot.r} />{/if}
 		{/each}
 		<text x="-6" y={height / 4 + 4} text-anchor="end">off</text>
 		<text x="-6" y={(3 * height) / 4 + 4} text-anchor="end">near</text>
@@ -82,6 +85,11 @@
 	}
 	circle.heavy {
 		fill: var(--zt-ink);
+	}
+	circle.less {
+		fill: none;
+		stroke: var(--zt-lost);
+		stroke-width: 1.6;
 	}
 	text {
 		font-size: 17px;

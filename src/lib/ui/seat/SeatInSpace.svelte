@@ -219,8 +219,7 @@
 			<button type="button" class="btn" onclick={() => look?.(view as View)}>{view}</button>
 		{/each}
 	</div>
-	<canvas bind:this={canvas} data-testid="seat-space" aria-label="Bars on the back. Drag to turn them."
-	></canvas>
+	<canvas bind:this={canvas} data-testid="seat-space" aria-label="Bars on the back. Drag to turn them."></canvas>
 	<p class="quiet">
 		The bars' underside over the skin, with what is under it. Dots as from above: the larger, the more load; dark from a
 		quarter over even. Nothing is drawn where no back was traced.

@@ -20,3 +20,6 @@ export const dotRadius = (share: number): number => (share < 0.05 ? 0 : Math.min
 
 /** From a quarter over even a dot is dark. */
 export const isHeavy = (share: number): boolean => share >= 1.25;
+
+/** Size of a difference of two loads, of either sign; less than a tenth of even load is none. */
+export const apartRadius = (more: number): number => (Math.abs(more) < 0.1 ? 0 : Math.min(8, 1 + 8 * Math.abs(more)));
