@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import type { Browser, Page } from 'playwright-core';
+import { stat } from 'node:fs/promises';
 import sharp from 'sharp';
 import { v7 as uuidv7 } from 'uuid';
 import { padCsv, USUAL_PAD, USUAL_PAD_SHAPE } from '../../sim/pressurePad.js';
@@ -88,6 +89,17 @@ describe('the saddle room', () => {
 			seen.push(picture.toString('base64'));
 		}
 		expect(new Set(seen).size, 'three ways of looking').to.equal(3);
+		for (const [button, file, least] of [
+			['Save the picture', 'seat.png', 2_000],
+			['Its shape (STL)', 'seat.stl', 50_000],
+			['What bears (CSV)', 'bearing.csv', 5_000]
+		] as const) {
+			const coming = page.waitForEvent('download');
+			await page.getByRole('button', { name: button }).click();
+			const download = await coming;
+			expect(download.suggestedFilename()).to.equal(file);
+			expect((await stat(await download.path())).size, file).to.be.above(least);
+		}
 		await page.getByText('Turn it in space').click();
 	});
 

@@ -7,7 +7,7 @@ const TRIANGLE_BYTES = 50;
 export function writeStl({ corners }: Mesh): Uint8Array {
 	const count = corners.length / 9;
 	const bytes = new Uint8Array(HEAD_BYTES + 4 + count * TRIANGLE_BYTES);
-	bytes.set(new TextEncoder().encode('Zone Tally back, mm, x off side, y up, z to the rear'));
+	bytes.set(new TextEncoder().encode('Zone Tally, mm, x off side, y up, z to the rear'));
 	const view = new DataView(bytes.buffer);
 	view.setUint32(HEAD_BYTES, count, true);
 	for (let t = 0; t < count; t++) {

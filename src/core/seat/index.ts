@@ -52,3 +52,4 @@ export {
 	type SeatMeasuredQuestion
 } from './seatMeasured.js';
 export { AGREE_WITHIN, padBeside, type Beside, type PadBeside, type PadGrid, type PadLay } from './besidePad.js';
+export { bearingCsv } from './bearingCsv.js';

@@ -34,6 +34,8 @@ export interface SeatMeasuredQuestion {
 	readonly shims: ShimSet;
 	/** What if: so much more muscle at the withers than was traced, mm a side; less below 0. */
 	readonly muscleMm: number;
+	/** Whether a shim plan is asked for: it is the same whatever shims are tried. */
+	readonly planned: boolean;
 }
 
 export const MEASURED_DOUBTS = [
@@ -66,6 +68,7 @@ export interface MeasuredSeatSaid {
 export interface MeasuredSeat extends MeasuredSeatSaid, MeasuredUnsure {
 	readonly doubts: readonly MeasuredDoubt[];
 	readonly space: SeatSpace;
+	/** Undefined where no shim helps, or none was asked for. */
 	readonly plan: MeasuredPlan | undefined;
 }
 
@@ -184,19 +187,21 @@ export function seatMeasured(q: SeatMeasuredQuestion): MeasuredSeat {
 	const { sections } = bare.back;
 	const shimmed = (of: SeatCase): Seat => seatOf({ ...of, pads: [...pad, ...padsOf(q.shims)] });
 	const seat = shimmed(bare);
-	const planned = planShims(bare);
-	const any = Object.values(planned.shims).some((t) => t > 0);
 	return {
 		...said(seat, knownAlong, sections),
 		...measuredDoubt(q, seat, (slip) => shimmed(caseOfMeasured(q, slip).bare), knownAlong ? [] : ALONG),
 		doubts,
 		space: seatSpace(sections, seat),
-		// A set that bears no more evenly is none to put in.
-		plan:
-			any && (planned.after.unevenness < planned.before.unevenness || !planned.feasible)
-				? { shims: planned.shims, feasible: planned.feasible, after: said(planned.after, knownAlong, sections) }
-				: undefined
+		plan: q.planned ? planOf(bare, (of) => said(of, knownAlong, sections)) : undefined
 	};
+}
+
+/** The shims that even it out most; undefined where none does. */
+function planOf(bare: SeatCase, saidOf: (seat: Seat) => MeasuredSeatSaid): MeasuredPlan | undefined {
+	const { shims, feasible, before, after } = planShims(bare);
+	// A set that bears no more evenly is none to put in.
+	const helps = after.unevenness < before.unevenness || !feasible;
+	return helps && Object.values(shims).some((t) => t > 0) ? { shims, feasible, after: saidOf(after) } : undefined;
 }
 
 /** Days on which two stations at least were traced, the last first. */

@@ -39,7 +39,8 @@ const seat = (back: readonly Tracing[], form: FittingForm) =>
 		bearsMm: FORM_BEARS_MM,
 		padMm: 0,
 		shims: NONE,
-		muscleMm: 0
+		muscleMm: 0,
+		planned: false
 	});
 
 describe('the made-up set of fitting forms', () => {

@@ -50,8 +50,18 @@ function saddle(
 const seat = (
 	tracings: Tracing[],
 	measures: SaddleMeasures,
-	more: { padMm?: number; shims?: ShimSet; muscleMm?: number } = {}
-) => seatMeasured({ tracings, saddle: measures, bearsMm: BEARS_MM, padMm: 0, shims: NONE, muscleMm: 0, ...more });
+	more: { padMm?: number; shims?: ShimSet; muscleMm?: number; planned?: boolean } = {}
+) =>
+	seatMeasured({
+		tracings,
+		saddle: measures,
+		bearsMm: BEARS_MM,
+		padMm: 0,
+		shims: NONE,
+		muscleMm: 0,
+		planned: true,
+		...more
+	});
 
 describe('a saddle of which the underside was traced', () => {
 	it('cut from the very back, with its rock, has no fault; nearly all of it carries', () => {
@@ -86,6 +96,14 @@ describe('a saddle of which the underside was traced', () => {
 		const bridged = seat(back(22), saddle(4));
 		expect(bridged.plan?.after.unevenness ?? 9).to.be.below(bridged.unevenness);
 		expect(bridged.plan?.shims.middle_near ?? 0).to.be.above(0);
+	});
+	it('the plan is the same whatever shims are tried, and is left out where nobody asks for it', () => {
+		const bare = seat(back(22), saddle(4));
+		const shims = { ...NONE, front_near: 6, front_off: 6 };
+		expect(seat(back(22), saddle(4), { shims }).plan).to.deep.equal(bare.plan);
+		const { plan, ...unplanned } = seat(back(22), saddle(4), { planned: false });
+		expect(plan).to.equal(undefined);
+		expect({ ...unplanned, plan: bare.plan }).to.deep.equal(bare);
 	});
 	it('the tilt of the papers, of back and saddle, changes nothing', () => {
 		const turned = (c: Curve, deg: number): Curve => posed(c, deg);

@@ -48,7 +48,7 @@ function saddle(rockMm: number, steep: number, err: () => number = () => 0, chan
 	};
 }
 const seat = (tracings: readonly Tracing[], measures: SaddleMeasures) =>
-	seatMeasured({ tracings, saddle: measures, bearsMm: BEARS_MM, padMm: 0, shims: NONE, muscleMm: 0 });
+	seatMeasured({ tracings, saddle: measures, bearsMm: BEARS_MM, padMm: 0, shims: NONE, muscleMm: 0, planned: false });
 
 describe('how sure a seat of a saddle’s own shape is', () => {
 	it('the true seat lies in the ranges of seats from clumsy drawings, and they are no wider than need be', () => {

@@ -1,11 +1,13 @@
 import { expect } from 'chai';
 import {
+	bearingCsv,
 	seatOf,
 	type BackSection,
 	type Point,
 	type SaddleSection,
 	type SeatCase
 } from '../../../src/core/seat/index.js';
+import { bearingView } from '../../../src/core/seat/fitDayView.js';
 import { seatSpace } from '../../../src/core/seat/seatSpace.js';
 
 const flat = (sMm: number, yMm: number): BackSection => ({
@@ -67,5 +69,16 @@ describe('a seat in space', () => {
 		);
 		expect(space.bars.near.at(-1)?.every((p) => p === null)).to.equal(true);
 		expect(Math.max(...space.skin.flat().map((p) => p[2]))).to.equal(400);
+	});
+	it('what bears is written cell by cell, as CSV, and adds up to the load', () => {
+		const back = [flat(40, -5), flat(560, -5)];
+		const seat = seatOf(given(back, [bars(0, 0), bars(400, 0)]));
+		const text = bearingCsv(bearingView(seat), seatSpace(back, seat));
+		const [head, ...lines] = text.trimEnd().split('\r\n');
+		expect(head).to.equal('side,s_mm,x_mm,y_mm,share_of_even');
+		expect(lines).to.have.length(seat.bed.cells.count);
+		const shares = lines.map((l) => Number(l.split(',')[4]));
+		expect(shares.reduce((sum, v) => sum + v, 0) / shares.length).to.be.closeTo(1, 0.01);
+		expect(lines[0]).to.match(/^near,1\d\d\.\d,-\d+\.\d,-5\.0,1\.00$/);
 	});
 });

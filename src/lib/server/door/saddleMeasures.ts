@@ -55,6 +55,7 @@ export const measuredSeat = Joi.object<{
 	middle: number;
 	rear: number;
 	muscleMm: number;
+	planned: boolean;
 	on?: string;
 }>({
 	saddle: id.required(),
@@ -63,6 +64,7 @@ export const measuredSeat = Joi.object<{
 	middle: mm(SHIM_MOST_MM),
 	rear: mm(SHIM_MOST_MM),
 	muscleMm: Joi.number().integer().min(-MOST_MUSCLE_MM).max(MOST_MUSCLE_MM).default(0),
+	planned: Joi.boolean().default(true),
 	on: day
 });
 

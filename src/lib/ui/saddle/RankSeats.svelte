@@ -41,7 +41,7 @@
 	async function rank() {
 		[asking, done, ranked, left] = [true, 0, [], []];
 		for (const pair of pairs) {
-			const response = await fetch(`/api/horses/${pair.horseId}/measured?saddle=${pair.saddleId}`).catch(
+			const response = await fetch(`/api/horses/${pair.horseId}/measured?saddle=${pair.saddleId}&planned=false`).catch(
 				() => undefined
 			);
 			if (response?.ok) {

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { untrack } from 'svelte';
 	import { MOST_MUSCLE_MM, type MeasuredSeat } from '$core/seat/index.js';
 	import {
 		CONDITION_WORDS,
@@ -38,12 +39,18 @@
 	/** The library that draws in space is read when somebody asks for it. */
 	let inSpace = $state(false);
 
-	async function ask(url: string, signal: AbortSignal): Promise<void> {
+	/** The plan is the same whatever shims are tried: it is asked for once for what it hangs on. */
+	let planned = $state.raw<{ readonly of: string; readonly plan: MeasuredSeat['plan'] }>({ of: '', plan: undefined });
+
+	async function ask(asked: string, planOf: string, signal: AbortSignal): Promise<void> {
 		try {
-			const response = await fetch(url, { signal });
+			const again = planned.of === planOf;
+			const response = await fetch(`/api/horses/${horseId}/measured?${asked}&planned=${!again}`, { signal });
 			const body = (await response.json()) as Answer & { message?: string };
-			if (response.ok) [answer, refused, days] = [body, '', body.days];
-			else [answer, refused] = [undefined, body.message ?? 'The seat could not be reckoned.'];
+			if (response.ok) {
+				[answer, refused, days] = [body, '', body.days];
+				if (!again) planned = { of: planOf, plan: body.seat.plan };
+			} else [answer, refused] = [undefined, body.message ?? 'The seat could not be reckoned.'];
 		} catch {
 			if (!signal.aborted) refused = 'No connection: the seat is reckoned when it is back.';
 		}
@@ -55,13 +62,14 @@
 			.map(([name, v]) => `${name}=${v}`)
 			.join('&');
 		const moved = new AbortController();
-		const timer = setTimeout(() => void ask(`/api/horses/${horseId}/measured?${asked}`, moved.signal), WAIT_MS);
+		const planOf = [version, day, under.padMm, under.muscleMm].join();
+		const timer = setTimeout(() => void untrack(() => ask(asked, planOf, moved.signal)), WAIT_MS);
 		return () => {
 			clearTimeout(timer);
 			moved.abort();
 		};
 	});
-	const plan = $derived(answer?.seat.plan);
+	const plan = $derived(planned.plan);
 	/** Sides apart, the plan is put in by hand; alike, the steppers take it. */
 	const alike = $derived(
 		plan !== undefined &&

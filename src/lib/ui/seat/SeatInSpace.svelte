@@ -23,7 +23,9 @@
 		WebGLRenderer
 	} from 'three';
 	import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
-	import { BAR_SIDES, type BearingView, type Place3, type SeatSpace } from '$core/seat/index.js';
+	import { writeStl } from '$core/formats/index.js';
+	import { BAR_SIDES, bearingCsv, type BearingView, type Place3, type SeatSpace } from '$core/seat/index.js';
+	import { save, saveText } from '../shape/saveFile.js';
 	import { dotRadius, isHeavy, paired } from './dots.js';
 
 	interface Props {
@@ -55,7 +57,7 @@
 
 	type Grid = readonly (readonly (Place3 | null)[])[];
 	/** Two triangles for each four corners that all are there. */
-	function sheetOf(grid: Grid): BufferGeometry {
+	function trianglesOf(grid: Grid): number[] {
 		const at: number[] = [];
 		for (let j = 0; j + 1 < grid.length; j++) {
 			const [row, next] = [grid[j], grid[j + 1]] as [Grid[number], Grid[number]];
@@ -64,8 +66,11 @@
 				if (a && b && c && d) at.push(...a, ...c, ...b, ...b, ...c, ...d);
 			}
 		}
+		return at;
+	}
+	function sheetOf(grid: Grid): BufferGeometry {
 		const geometry = new BufferGeometry();
-		geometry.setAttribute('position', new BufferAttribute(Float32Array.from(at), 3));
+		geometry.setAttribute('position', new BufferAttribute(Float32Array.from(trianglesOf(grid)), 3));
 		geometry.computeVertexNormals();
 		return geometry;
 	}
@@ -155,6 +160,16 @@
 		scene.add(group);
 	}
 
+	function savePicture(): void {
+		redraw?.();
+		canvas?.toBlob((blob) => blob && save(blob, 'seat.png'), 'image/png');
+	}
+	function saveShape(): void {
+		const corners = Float32Array.from([space.skin, space.bars.near, space.bars.off].flatMap(trianglesOf));
+		save(new Blob([writeStl({ corners }) as Uint8Array<ArrayBuffer>], { type: 'model/stl' }), 'seat.stl');
+	}
+	const saveBearing = () => saveText(bearingCsv(bearing, space), 'bearing.csv', 'text/csv');
+
 	onMount(() => {
 		if (!canvas) return;
 		const own = canvas;
@@ -220,6 +235,11 @@
 		{/each}
 	</div>
 	<canvas bind:this={canvas} data-testid="seat-space" aria-label="Bars on the back. Drag to turn them."></canvas>
+	<div class="ways" role="group" aria-label="Save it">
+		<button type="button" class="btn" onclick={savePicture}>Save the picture</button>
+		<button type="button" class="btn" onclick={saveShape}>Its shape (STL)</button>
+		<button type="button" class="btn" onclick={saveBearing}>What bears (CSV)</button>
+	</div>
 	<p class="quiet">
 		The bars' underside over the skin, with what is under it. Dots as from above: the larger, the more load; dark from a
 		quarter over even. Nothing is drawn where no back was traced.
@@ -241,6 +261,6 @@
 		display: flex;
 		flex-wrap: wrap;
 		gap: 0.4rem;
-		margin-bottom: 0.5rem;
+		margin: 0.25rem 0 0.5rem;
 	}
 </style>

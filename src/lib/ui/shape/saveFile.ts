@@ -1,5 +1,5 @@
 /** Hands a file to the person. */
-function save(blob: Blob, name: string): void {
+export function save(blob: Blob, name: string): void {
 	const url = URL.createObjectURL(blob);
 	const link = document.createElement('a');
 	link.href = url;

@@ -11,7 +11,7 @@ const MOST_DAYS = 60;
 
 /**
  * A saddle's own shape on this horse as it was last traced, or up to a day (`on`): `?saddle=ID`, with a pad and shims in
- * mm, and muscle at the withers put on or taken off.
+ * mm, and muscle at the withers put on or taken off; no shim plan with `planned=false`.
  */
 export const GET: RequestHandler = ({ params, url, locals }) =>
 	answerJson(async () => {
@@ -23,6 +23,7 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
 			middle,
 			rear,
 			muscleMm,
+			planned,
 			on: until
 		} = parseFields(url.searchParams, schemas.measuredSeat);
 		const horse = await findHorse(db, locals.scope, parseId(params.horse));
@@ -46,6 +47,7 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
 			bearsMm: saddle.bearingMm ?? USUAL_BEARS_MM,
 			padMm,
 			muscleMm,
+			planned,
 			shims
 		});
 		return { on, muscleMm, days: days.slice(0, MOST_DAYS), seat };
