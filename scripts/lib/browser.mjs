@@ -22,5 +22,9 @@ export async function signInPage(page, url, email = 'owner@saltings.example') {
 	await page.getByLabel('Email').fill(email);
 	await page.getByLabel('Password').fill('spring-tide-1204');
 	await page.getByRole('button', { name: 'Sign in' }).click();
-	await page.waitForURL((u) => !u.pathname.startsWith('/sign-in'));
+	await page
+		.waitForURL((u) => !u.pathname.startsWith('/sign-in'))
+		.catch(async () => {
+			throw new Error(`Not signed in; the page says: ${await page.locator('main').innerText()}`);
+		});
 }
