@@ -241,7 +241,7 @@ const VIEWS = {
 	},
 	yard: { size: { width: 1280, height: 1000 }, go: yard },
 	'saddle-room': {
-		size: { width: 1280, height: 1000 },
+		size: { width: 1280, height: 1740 },
 		go: async (page, url) => {
 			await horse(page, url, 'Marram');
 			await page.goto(`${page.url().split('?')[0]}/saddle`);
@@ -249,6 +249,10 @@ const VIEWS = {
 			await page.getByTestId('measured-conditions').waitFor();
 			await page.getByRole('button', { name: /^Seat it on all/ }).click();
 			await page.locator('ol li').nth(4).waitFor();
+			await page.getByText('Turn it in space').click();
+			await page.getByTestId('seat-space').waitFor();
+			await page.getByRole('button', { name: 'From in front' }).click();
+			await page.waitForTimeout(300);
 		}
 	},
 	signs: {
