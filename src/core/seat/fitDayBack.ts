@@ -12,7 +12,7 @@ export interface FittedCut {
 export type SideMoved = readonly [topMm: number, bandMm: number, lowMm: number];
 
 /** Depths for which those three stand: the middles of the parts of the change model, mm. */
-const PART_DEPTHS_MM = [38, 90, 136] as const;
+export const PART_DEPTHS_MM = [38, 90, 136] as const;
 
 /** The cut of a fitted day, the middle of its tracings. */
 export function fittedCut(station: string, sMm: number, curves: readonly Curve[]): FittedCut {

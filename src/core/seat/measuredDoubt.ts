@@ -4,8 +4,8 @@ import { CoreError } from '../errors/index.js';
 import { normalCdf } from '../math/index.js';
 import { CONDITIONS, strengths, type Fault } from './conditions.js';
 import { BARS_FROM_MM } from './fitDaySaddle.js';
-import type { SideMoved } from './fitDayBack.js';
-import { SADDLE_PLACES, type SaddleMeasures, type SaddlePlace } from './measuredSaddle.js';
+import { PART_DEPTHS_MM, type SideMoved } from './fitDayBack.js';
+import { RAIL_MM, SADDLE_PLACES, type SaddleMeasures, type SaddlePlace } from './measuredSaddle.js';
 import { figuresOf, type Seat } from './seatOf.js';
 import type { SeatMeasuredQuestion } from './seatMeasured.js';
 
@@ -33,26 +33,23 @@ const ROCK_MM = 2;
 const CHANNEL_MM = 3;
 const SAG_MM = 1.5;
 const REAR_MM = 2;
-/** A flare turns a bar about its rail and is full so far beside it, mm beside the middle. */
-const RAIL_MM = 80;
+/** A flare turns a bar about its rail and is full so far beside it, mm. */
 const FLARE_AT_MM = 45;
 /** A strength is no surer than this; one that is far past its limit says no more. */
 const STRENGTH_SD = 0.08;
 const MOST_STRENGTH = 3;
 /** Told from this chance on. */
 const POSSIBLE = 0.25;
-/** Depths for which a side's three parts stand, mm: a turned sheet moves them in proportion. */
-const TURNED = [38, 90, 136] as const;
-
-/** Parts of one station without what a turned sheet does: the seat levels every tracing. */
+/** Parts of one station without what a turned sheet does, in proportion to depth: the seat levels every tracing. */
 function levelledParts(parts: Float64Array, station: number): Readonly<Record<Side, SideMoved>> {
 	const at = (side: 0 | 1, k: number): number => parts[(2 * station + side) * 3 + k] as number;
-	const apart = TURNED.map((_, k) => (at(0, k) - at(1, k)) / 2);
+	const apart = PART_DEPTHS_MM.map((_, k) => (at(0, k) - at(1, k)) / 2);
 	const turn =
-		apart.reduce((sum, v, k) => sum + v * (TURNED[k] as number), 0) / TURNED.reduce((sum, v) => sum + v * v, 0);
+		apart.reduce((sum, v, k) => sum + v * (PART_DEPTHS_MM[k] as number), 0) /
+		PART_DEPTHS_MM.reduce((sum, v) => sum + v * v, 0);
 	const side = (sign: 1 | -1): SideMoved => {
 		const of = (k: number): number =>
-			(at(0, k) + at(1, k)) / 2 + sign * ((apart[k] as number) - turn * (TURNED[k] as number));
+			(at(0, k) + at(1, k)) / 2 + sign * ((apart[k] as number) - turn * (PART_DEPTHS_MM[k] as number));
 		return [of(0), of(1), of(2)];
 	};
 	return { near: side(1), off: side(-1) };

@@ -28,7 +28,7 @@ export const ROCK_MM = { least: -20, most: 80 } as const;
 export const MOST_SECTION_POINTS = 400;
 
 /** The line along a bar on which the rock is measured, mm beside the middle. */
-const RAIL_MM = 80;
+export const RAIL_MM = 80;
 const OUTERMOST_MM = 150;
 const STEP_MM = 4;
 const LEAST_BAR_MM = 40;

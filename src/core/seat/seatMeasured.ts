@@ -13,7 +13,7 @@ import { CoreError } from '../errors/index.js';
 import { fittedCut, sectionOf } from './fitDayBack.js';
 import { bearingView, type BearingView } from './fitDayView.js';
 import { loftOverBars, REACH_MM, seatCaseOn } from './fitDaySaddle.js';
-import { undersideOfMeasures, type SaddleMeasures } from './measuredSaddle.js';
+import { RAIL_MM, undersideOfMeasures, type SaddleMeasures } from './measuredSaddle.js';
 import { measuredDoubt, type MeasuredUnsure, type Slip } from './measuredDoubt.js';
 import { muscled } from './muscled.js';
 import { padsOf, planShims, type ShimSet } from './planShims.js';
@@ -80,9 +80,8 @@ export interface MeasuredPlan {
 }
 
 const STILL = { near: [0, 0, 0], off: [0, 0, 0] } as const;
-/** The lines along the back on which heights are laid: where the long line was taken, and where a bar bears. */
+/** The line along the back on which heights are laid where a long line was taken. */
 const LONG_MM = 100;
-const RAIL_MM = 80;
 const PROLONGED_MM = 15;
 /** Limits of a shim plan, degrees (seat-format, section 8). */
 const MOST_TIP_DEG = 2;
