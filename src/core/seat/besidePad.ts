@@ -1,5 +1,5 @@
 import type { BearingView } from './fitDayView.js';
-import type { Place3, SeatSpace } from './seatSpace.js';
+import { cellMiddle, type Place3, type SeatSpace } from './seatSpace.js';
 import { BAR_SIDES, type BarSide } from './types.js';
 
 /** A pad's reading as a grid of pressures, row by row from the front, each from the near edge to the off one. */
@@ -86,15 +86,13 @@ export function padBeside(
 		);
 	const cellsOf = (side: BarSide): Cell[][] =>
 		bearing[side].map((shares, j) => {
-			const [row, next] = [space.bars[side][j] ?? [], space.bars[side][j + 1] ?? []];
-			const skin = skinAt(row.find((p) => p !== null)?.[2] ?? first);
+			const skin = skinAt(space.bars[side][j]?.find((p) => p !== null)?.[2] ?? first);
 			return shares.map((seat, i): Cell => {
-				const four = [row[i], row[i + 1], next[i], next[i + 1]];
-				if (four.some((p) => !p)) return { side, row: j, seat, pad: undefined };
-				const mean = (k: 0 | 2): number => four.reduce((sum, p) => sum + (p as Place3)[k], 0) / 4;
-				const x = mean(0);
+				const middle = cellMiddle(space.bars[side], j, i);
+				if (!middle) return { side, row: j, seat, pad: undefined };
+				const [x, , z] = middle;
 				const across = (Math.sign(x) * arcTo(skin, x)) / acrossMm + grid.columns / 2;
-				return { side, row: j, seat, pad: padAt(grid, across, (mean(2) - first - frontMm) / alongMm) };
+				return { side, row: j, seat, pad: padAt(grid, across, (z - first - frontMm) / alongMm) };
 			});
 		});
 	const each = { near: cellsOf('near'), off: cellsOf('off') };

@@ -13,6 +13,14 @@ export interface SeatSpace {
 	readonly bars: Readonly<Record<BarSide, readonly (readonly (Place3 | null)[])[]>>;
 }
 
+/** The middle of a cell of a bar, by row and column; undefined where a corner of it has no back. */
+export function cellMiddle(bar: SeatSpace['bars'][BarSide], row: number, column: number): Place3 | undefined {
+	const four = [bar[row]?.[column], bar[row]?.[column + 1], bar[row + 1]?.[column], bar[row + 1]?.[column + 1]];
+	if (four.some((p) => !p)) return undefined;
+	const mean = (k: 0 | 1 | 2): number => four.reduce((sum, p) => sum + (p as Place3)[k], 0) / four.length;
+	return [mean(0), mean(1), mean(2)];
+}
+
 const REACH_MM = 150;
 const ACROSS_MM = 10;
 const ALONG_MM = 20;

@@ -62,7 +62,7 @@
 			.map(([name, v]) => `${name}=${v}`)
 			.join('&');
 		const moved = new AbortController();
-		const planOf = [version, day, under.padMm, under.muscleMm].join();
+		const planOf = [saddleId, version, day, under.padMm, under.muscleMm].join();
 		const timer = setTimeout(() => void untrack(() => ask(asked, planOf, moved.signal)), WAIT_MS);
 		return () => {
 			clearTimeout(timer);
