@@ -12,10 +12,16 @@ import {
 } from '../sim/demo/patrol.js';
 import { DEMO_RIDES, DEMO_SIGNS } from '../sim/demo/signs.js';
 import { DEMO_PHOTOS, demoPhotoSvg } from '../sim/demo/photos.js';
-import { DEMO_LONG_LINES, DEMO_SADDLE_ROCK_MM, demoLongLine } from '../sim/demo/longLines.js';
+import { DEMO_LONG_LINES, demoLongLine } from '../sim/demo/longLines.js';
+import {
+	DEMO_SADDLE_ROCK_MM,
+	DEMO_SERVICES,
+	STORE_HORSE,
+	STORE_SADDLES,
+	storeUnderside,
+	undersideFrom
+} from '../sim/demo/saddles.js';
 import { demoVisits } from '../sim/demo/visits.js';
-import type { SimTracing } from '../sim/trace.js';
-import type { SaddleMeasures } from '../src/core/seat/index.js';
 import type { LoggedChange } from '../src/core/schedule/index.js';
 import { addDays } from '../src/core/units/index.js';
 import type { EntryValue } from '../src/core/visit/index.js';
@@ -77,40 +83,40 @@ async function loadVisits(
 			.update(tables.saddle)
 			.set({ measures: undersideFrom(first.tracings, rockMm) })
 			.where(and(eq(tables.saddle.yardId, at.yardId), eq(tables.saddle.name, horse.saddle)));
+	if (first && horse.name === STORE_HORSE)
+		await db.insert(tables.saddle).values(
+			STORE_SADDLES.map((s) => ({
+				id: uuidv7(),
+				yardId: at.yardId,
+				name: s.name,
+				kind: 'general' as const,
+				about: s.about,
+				bearingMm: s.bearingMm,
+				measures: storeUnderside(first.tracings, s)
+			}))
+		);
 	await db.insert(tables.tracing).values([...rows, ...longLineRows(horse.name, made, operator)]);
 	return made.map(({ id, visitedOn }) => ({ id, visitedOn }));
 }
 
 /** Long lines of the visits that drew them, as drawn with the flexible curve: a point every 10 mm. */
 function longLineRows(name: string, visits: readonly { readonly id: string }[], operator: string) {
-	return (DEMO_LONG_LINES[name] ?? []).flatMap(({ before, rockMm, lowAtMm }) => {
+	return (DEMO_LONG_LINES[name] ?? []).flatMap(({ before, ...line }) => {
 		const visit = visits[visits.length - 1 - before];
 		if (!visit) return [];
 		return (['near', 'off'] as const).map((side, i) => {
-			const line = demoLongLine(rockMm + i, lowAtMm);
+			const drawn = demoLongLine({ ...line, rockMm: line.rockMm + i });
 			return {
 				id: uuidv7(),
 				visitId: visit.id,
 				station: `L100${side}`,
 				repeat: 1,
-				...line,
+				...drawn,
 				source: 'points',
 				operator
 			};
 		});
 	});
-}
-
-/** The underside of a saddle that fitted on a day: that day's first tracings of the three stations, the middle standing out by the rock. */
-function undersideFrom(tracings: readonly SimTracing[], rockMm: number): SaddleMeasures {
-	const CHANNEL_MM = 65;
-	const REACH_MM = 140;
-	const at = (station: string) => {
-		const points = (tracings.find((t) => t.station === station)?.points ?? []).filter(([x]) => Math.abs(x) < REACH_MM);
-		const tenth = (v: number): number => Math.round(10 * v) / 10;
-		return { xMm: points.map(([x]) => tenth(x)), yMm: points.map(([, y]) => tenth(y)), channelMm: CHANNEL_MM };
-	};
-	return { sections: { front: at('T8'), middle: at('T13'), rear: at('T18') }, rockMm };
 }
 
 interface NotedHorse {
@@ -268,6 +274,19 @@ async function loadYard(db: Asker, yard: DemoYard, people: People, today: string
 		.values(yard.members.map((m) => ({ yardId, personId: people[m.person], role: m.role })));
 	const saddles = yard.saddles.map((s) => ({ id: uuidv7(), yardId, ...s }));
 	await db.insert(tables.saddle).values(saddles);
+	const services = saddles.flatMap((s) =>
+		(DEMO_SERVICES[s.name] ?? []).map(({ daysAgo, what, note }) => ({
+			id: uuidv7(),
+			yardId,
+			saddleId: s.id,
+			doneOn: addDays(today, -daysAgo),
+			what,
+			doneBy: DEMO_PEOPLE.fitter.name,
+			note,
+			madeBy: people.fitter
+		}))
+	);
+	if (services.length > 0) await db.insert(tables.saddleService).values(services);
 	const byName = new Map(saddles.map((s) => [s.name, s.id]));
 	const madeBy = people.bodyworker;
 	// Whoever keeps the yard traces its horses; somebody else's first tracing is a new hand.

@@ -55,11 +55,11 @@ const PATROL: DemoYard = {
 		{ person: 'fitter', role: 'fitter' }
 	],
 	saddles: [
-		{ name: 'Patrol 3', kind: 'general', about: 'broad front, flocked last winter', bearingMm: 430 },
-		{ name: 'Patrol 17 narrow', kind: 'general', about: 'high front arch, long points', bearingMm: 425 },
-		{ name: 'Patrol 21 wide', kind: 'stock', about: 'wide bars for the cobs', bearingMm: 470 },
+		{ name: 'Patrol 3', kind: 'general', about: 'broad front', bearingMm: 415 },
+		{ name: 'Patrol 17 narrow', kind: 'general', about: 'high front arch, long points', bearingMm: 412 },
+		{ name: 'Patrol 21 wide', kind: 'stock', about: 'wide bars for the cobs', bearingMm: 400 },
 		{ name: 'Sluice House', kind: 'dressage', about: 'lent by the sluice keeper', bearingMm: 415 },
-		{ name: 'Old Warden', kind: 'stock', about: 'front shims of 6 mm, both sides', bearingMm: 455 }
+		{ name: 'Old Warden', kind: 'stock', about: 'front shims of 6 mm, both sides', bearingMm: 430 }
 	],
 	horses: [
 		{
@@ -108,7 +108,7 @@ const PATROL: DemoYard = {
 			about: 'black mare, 150 cm, rests the near hind now and then',
 			ageYears: 13,
 			saddle: 'Patrol 3',
-			story: STORIES.oneSide(80, 11),
+			story: STORIES.oneSide(80, 15),
 			build: { broad: 1, pocketMm: 1, lopsidedMm: 0 },
 			hand: CALM_HAND
 		},

@@ -1,5 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
+import { LIMIT_LEADS, type LimitLead } from '../core/call/index.js';
 import { SCHOOLS, type School } from '../core/change/index.js';
 import { CoreError } from '../core/errors/index.js';
 import { readPointsCsv, type ReadReport } from '../core/formats/index.js';
@@ -16,7 +17,7 @@ import { watchJson } from './watch.js';
 
 const USAGE = {
 	measure: 'Use: zt measure POINTS.csv',
-	watch: 'Use: zt watch POINTS.csv --fitted YYYY-MM-DD [--school close|roomy]',
+	watch: 'Use: zt watch POINTS.csv --fitted YYYY-MM-DD [--school close|roomy] [--limits usual|own]',
 	trace: 'Use: zt trace PHOTO --sheet a3|a4|a2|letter|tabloid',
 	hands: 'Use: zt hands CASE.json, or zt hands --list',
 	seat: 'Use: zt seat CASE.json [--plan], or zt seat --fit-day POINTS.csv --fitted YYYY-MM-DD [--on YYYY-MM-DD] [--bears MM]',
@@ -66,6 +67,7 @@ function options(args: string[], usage: string) {
 			options: {
 				fitted: { type: 'string' },
 				school: { type: 'string' },
+				limits: { type: 'string' },
 				sheet: { type: 'string' },
 				at: { type: 'string' },
 				list: { type: 'boolean' },
@@ -93,6 +95,12 @@ function schoolOf(text: string | undefined): School {
 	return found;
 }
 
+function leadOf(text: string | undefined): LimitLead {
+	const found = LIMIT_LEADS.find((l) => l === (text ?? 'usual'));
+	if (!found) throw new CoreError('bad-option', { option: '--limits', usage: USAGE.watch });
+	return found;
+}
+
 async function run(command: string | undefined, args: string[]): Promise<Record<string, unknown>> {
 	if (command === 'measure') {
 		const { positionals } = options(args, USAGE.measure);
@@ -103,7 +111,8 @@ async function run(command: string | undefined, args: string[]): Promise<Record<
 		if (!values.fitted) throw new CoreError('bad-option', { option: '--fitted', usage: USAGE.watch });
 		const fitted = parseDay(values.fitted);
 		const school = schoolOf(values.school);
-		return watchJson(readTracings(readInput(positionals[0], USAGE.watch)), fitted, school);
+		const lead = leadOf(values.limits);
+		return watchJson(readTracings(readInput(positionals[0], USAGE.watch)), fitted, school, lead);
 	}
 	if (command === 'trace') {
 		const { positionals, values } = options(args, USAGE.trace);

@@ -1,4 +1,11 @@
-import { ENGINE_VERSION, watchHorse, type Call } from '../core/call/index.js';
+import {
+	ENGINE_VERSION,
+	limitsOfCall,
+	watchHorse,
+	type Call,
+	type CallLimits,
+	type LimitLead
+} from '../core/call/index.js';
 import type { Baseline, Doubt, School } from '../core/change/index.js';
 import type { Tracing } from '../core/curve/index.js';
 import { doubtSentence } from '../words/index.js';
@@ -20,6 +27,17 @@ function baselineJson({ wasted, sure, hollowMm, twistDeg }: Baseline): Record<st
 		twist_deg: orNull(twistDeg)
 	};
 }
+
+/** Limits of a saddle's own, mm. */
+const limitsJson = ({ own, ...limits }: CallLimits): Record<string, unknown> => ({
+	lead: own ? 'own' : 'usual',
+	watch_loss_mm: limits.watchLossMm,
+	refit_loss_mm: limits.refitLossMm,
+	watch_gain_mm: limits.watchGainMm,
+	refit_gain_mm: limits.refitGainMm,
+	sides_apart_mm: limits.sidesApartMm,
+	...(own ? { sd_mm: { loss: round(own.lossSdMm), gain: round(own.gainSdMm), apart: round(own.apartSdMm) } } : {})
+});
 
 /** One call in the contract's shape. */
 export function callJson(call: Call): Record<string, unknown> {
@@ -47,8 +65,13 @@ export function callJson(call: Call): Record<string, unknown> {
 }
 
 /** The answer of `zt watch`. Visits before the fit mark have nothing to be compared with and say so. */
-export function watchJson(tracings: readonly Tracing[], fittedOn: string, school: School): Record<string, unknown> {
-	const watch = watchHorse(tracings, { fittedOn, school });
+export function watchJson(
+	tracings: readonly Tracing[],
+	fittedOn: string,
+	school: School,
+	lead: LimitLead
+): Record<string, unknown> {
+	const watch = watchHorse(tracings, { fittedOn, school, lead });
 	const judged = new Set(watch.calls.map((c) => c.visitedOn));
 	const days = [...new Set(tracings.map((t) => t.visitedOn))].filter((d) => !judged.has(d)).sort();
 	const last = watch.calls[watch.calls.length - 1] as Call;
@@ -57,6 +80,7 @@ export function watchJson(tracings: readonly Tracing[], fittedOn: string, school
 		not_judged: days.map((date) => ({ date, why: date < watch.fitDay ? 'before-fit' : 'no-front-tracing' })),
 		doubts: watch.calls.flatMap((c) => c.doubts ?? []).map(doubtJson),
 		...(watch.baseline ? { baseline: baselineJson(watch.baseline) } : {}),
+		limits: limitsJson(limitsOfCall(last, school)),
 		fit_day: watch.fitDay,
 		noise: {
 			within_visit_sd_mm: round(last.withinVisitSdMm),

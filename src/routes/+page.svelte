@@ -113,8 +113,8 @@
 			<div class="spark">
 				<Spark
 					points={horse.spark}
-					lossLimitMm={data.limits[horse.school ?? 'close'].refitLossMm}
-					gainLimitMm={data.limits[horse.school ?? 'close'].refitGainMm}
+					lossLimitMm={(horse.limits ?? data.limits[horse.school ?? 'close']).refitLossMm}
+					gainLimitMm={(horse.limits ?? data.limits[horse.school ?? 'close']).refitGainMm}
 				/>
 			</div>
 			<div class="when">
@@ -161,7 +161,7 @@
 		<a class="link" href="/?archived=yes">Archived horses ({data.board.archived})</a>
 	</p>{/if}
 <p class="foot"><a class="link" href="/compare">Two horses side by side</a></p>
-<p class="quiet foot">T8 band since the fit mark: solid near, dashed off; red lines: where its school calls refit.</p>
+<p class="quiet foot">T8 band since the fit mark: solid near, dashed off; red lines: where refit is called.</p>
 
 <style>
 	.counts {

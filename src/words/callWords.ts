@@ -1,7 +1,15 @@
 import type { Call, JoinedCall, MeasureNext, NextStep, Reason, Verdict } from '../core/call/index.js';
 import type { Baseline } from '../core/change/index.js';
 import type { LongLineMeasures } from '../core/curve/index.js';
-import { bodyLengthWords, lengthNumber, lengthUnit, lengthWords, plusMinusWords, signedWords } from './measures.js';
+import {
+	giveOrTake,
+	bodyLengthWords,
+	lengthNumber,
+	lengthUnit,
+	lengthWords,
+	plusMinusWords,
+	signedWords
+} from './measures.js';
 import { readingSentence } from './readingWords.js';
 
 type Data = Reason['data'];
@@ -65,6 +73,10 @@ const REASONS: Readonly<Record<string, (d: Data) => string>> = {
 	'cause-condition-loss': () => 'Lost at every cut alike: whole-body condition',
 	'cause-condition-gain': () => 'Gained at every cut alike: whole-body condition',
 	'cause-growth': () => 'Gained most in front and some behind: growth',
+	'own-limits': (d) => {
+		const of = (what: string): string => giveOrTake(Number(d[`${what}Mm`]), Number(d[`${what}PlusMinusMm`]));
+		return `Judged by this saddle’s own limits: refit at ${of('loss')} lost or ${of('gain')} gained, the sides ${of('apart')} apart`;
+	},
 	'body-since-fit': (d) => `Since the fit mark ${bodyWords(d).join(', ')}`,
 	'cause-leaning': (d) =>
 		`Not sure why: ${CAUSE_WORD[String(d['likeliest'])]} ${d['percent']} in 100, else ${CAUSE_WORD[String(d['rival'])]} most likely`,

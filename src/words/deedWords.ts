@@ -41,7 +41,11 @@ const SENTENCES: Readonly<Record<DeedCode, (a: About) => string>> = {
 	'task-done': (a) => `did: ${a['what']}`,
 	'task-open': (a) => `opened again: ${a['what']}`,
 	'saddle-on': (a) => `took ${a['saddle'] ?? 'a saddle'} into use`,
-	'saddle-rested': () => 'rested a saddle'
+	'saddle-rested': () => 'rested a saddle',
+	'limits-own': () => 'let a saddle’s own limits lead its calls',
+	'limits-usual': () => 'let the usual limits lead a saddle’s calls',
+	'service-noted': (a) => `noted a service of ${a['saddle'] ?? 'a saddle'}`,
+	'service-undone': (a) => `took back a service of ${a['saddle'] ?? 'a saddle'}`
 };
 
 export const deedSentence = (what: DeedCode, about: About): string => SENTENCES[what](about);

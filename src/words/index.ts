@@ -14,3 +14,4 @@ export * from './setupWords.js';
 export * from './diaryWords.js';
 export * from './weighWords.js';
 export * from './measures.js';
+export * from './serviceWords.js';

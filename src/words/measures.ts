@@ -49,6 +49,10 @@ export const signedWords = (mm: number, decimals = 1): string => `${signedNumber
 export const plusMinusWords = (mm: number, plusMinusMm: number): string =>
 	`${signedNumber(mm)} ± ${lengthNumber(plusMinusMm, 1)} ${lengthUnit()}`;
 
+/** A length without a sign and what it may be off by; nothing is said where that is nothing. */
+export const giveOrTake = (mm: number, plusMinusMm: number): string =>
+	plusMinusMm > 0 ? `${lengthNumber(mm)} ± ${lengthWords(plusMinusMm)}` : lengthWords(mm);
+
 /** Two lengths of one stretch, both as fine as the longer. */
 export const stretchWords = (fromMm: number, toMm: number): string =>
 	`${inInches() ? mmToInch(fromMm).toFixed(inchDecimals(toMm, 0)) : lengthNumber(fromMm)} to ${lengthWords(toMm)}`;

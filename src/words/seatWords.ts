@@ -1,7 +1,7 @@
-import { LIMITS } from '../core/change/index.js';
+import type { CallLimits } from '../core/call/index.js';
 import { Z95 } from '../core/math/index.js';
 import type { HandBesideSeat } from '../core/reading/index.js';
-import { AGREE_WITHIN } from '../core/seat/index.js';
+import { AGREE_WITHIN, MOST_TRIED_MM } from '../core/seat/index.js';
 import type {
 	Condition,
 	FitDayDoubt,
@@ -15,7 +15,7 @@ import type {
 	ShimSet
 } from '../core/seat/index.js';
 import { fingersToMm, mmToFingers, type FingerCalibration } from '../core/units/index.js';
-import { lengthNumber, lengthWords } from './measures.js';
+import { giveOrTake, lengthNumber, lengthWords } from './measures.js';
 
 /** What an inferred seat leaves open. */
 export const FIT_DAY_DOUBT_WORDS: Readonly<Record<FitDayDoubt, string>> = {
@@ -88,30 +88,45 @@ const HAND_SAYS: Readonly<Record<HandBesideSeat['says'], string>> = {
 export const handBesideWords = ({ then, now, says }: HandBesideSeat, day: (d: string) => string): string =>
 	`By hand, bare: ${then.fingers} fingers on ${day(then.on)}, ${now.fingers} on ${day(now.on)}; ${HAND_SAYS[says]}.`;
 
-const WAY_WORDS_OF_CHANGE: Readonly<Record<WayOfChange, string>> = {
-	'withers-lost': 'muscle lost at the withers',
-	'withers-gained': 'muscle gained at the withers',
-	'near-lost': 'lost on the near side alone',
-	'off-lost': 'lost on the off side alone',
-	'fat-lost': 'lost all over',
-	'fat-gained': 'gained all over'
+const WAY_WORDS: Readonly<Record<WayOfChange, string>> = {
+	'withers-lost': 'loses muscle at the withers',
+	'withers-gained': 'gains muscle at the withers',
+	'near-lost': 'loses on the near side alone',
+	'off-lost': 'loses on the off side alone',
+	'fat-lost': 'loses all over',
+	'fat-gained': 'gains all over'
 };
-/** Usual limits of a refit by way of changing, mm: the call's own. */
-const usualMm = (way: WayOfChange): number =>
-	way === 'near-lost' || way === 'off-lost' ? LIMITS.close.sidesApartMm : LIMITS.close.refitLossMm;
 
-/**
- * Ways in which this saddle comes to a fault before the usual limit. Where it would bear more, nobody is told so: the
- * usual limits come first, because a model that has seen no real saddle must not talk anybody into riding on.
- */
-export const stricterLimits = (limits: readonly OwnLimit[]): string[] =>
-	limits.flatMap(({ way, mm, fault }) =>
-		mm === undefined || fault === undefined || mm >= usualMm(way)
-			? []
-			: [
-					`${WAY_WORDS_OF_CHANGE[way]}: about ${lengthWords(mm)}, then ${fault === 'clearance' ? 'a finger of room is gone' : CONDITION_WORDS[fault]} (usual limit ${lengthNumber(usualMm(way))})`
-				]
-	);
+export interface OwnLimitRow {
+	readonly way: string;
+	readonly mm: number | undefined;
+	readonly sdMm: number;
+	readonly then: string;
+}
+
+/** What a saddle bears of each way of changing, and what comes then. */
+export const ownLimitRows = (limits: readonly OwnLimit[]): OwnLimitRow[] =>
+	limits.map(({ way, mm, sdMm, fault }) => ({
+		way: WAY_WORDS[way],
+		mm,
+		sdMm,
+		then:
+			fault === undefined
+				? 'no fault seen so far'
+				: fault === 'clearance'
+					? 'a finger of room is gone'
+					: CONDITION_WORDS[fault]
+	}));
+
+/** A limit with its 95% range; where none was met, what was tried. */
+export const giveOrTakeSd = (mm: number | undefined, sdMm: number): string =>
+	mm === undefined ? `over ${lengthWords(MOST_TRIED_MM)}` : giveOrTake(mm, Z95 * sdMm);
+
+/** The limits of a refit in one line. */
+export function limitsWords({ refitLossMm, refitGainMm, sidesApartMm, own }: CallLimits): string {
+	const of = (mm: number, sdMm = 0): string => giveOrTake(mm, Z95 * sdMm);
+	return `refit at ${of(refitLossMm, own?.lossSdMm)} lost or ${of(refitGainMm, own?.gainSdMm)} gained, the sides ${of(sidesApartMm, own?.apartSdMm)} apart`;
+}
 
 export const MEASURED_DOUBT_WORDS: Readonly<Record<MeasuredDoubt, string>> = {
 	'no-long-line':
@@ -119,6 +134,7 @@ export const MEASURED_DOUBT_WORDS: Readonly<Record<MeasuredDoubt, string>> = {
 	'older-long-line':
 		'The long line is older than these cuts: muscle that went since lowers the front more, and tips it, than is shown. Draw the long line again.',
 	levelled: 'The tilt of the papers is taken out, and with it a lean of the horse’s own.',
+	'no-rib': 'Nobody taped how far the last rib lies behind the blade: whether it is too long is not read.',
 	'few-cuts': 'Only two stations were traced: what lies between is a guess.',
 	prolonged: 'The bars reach further down than the tracings: the flank is prolonged a little.',
 	'thought-of': 'This back was thought of, not traced: muscle put on or taken off as it mostly comes and goes.',

@@ -97,6 +97,14 @@ describe('every door', () => {
 			'POST /horses/new': { path: '/horses/new', form: { ...edit, id: uuidv7() } },
 			'GET /horses/[horse]': { path: horse },
 			'GET /saddles/[saddle]': { path: `/saddles/${foreign.saddleId}` },
+			'POST /saddles/[saddle]?/service': {
+				path: `/saddles/${foreign.saddleId}?/service`,
+				form: { id: uuidv7(), doneOn: '2026-05-01', what: 'flocked', doneBy: '' }
+			},
+			'POST /saddles/[saddle]?/unservice': {
+				path: `/saddles/${foreign.saddleId}?/unservice`,
+				form: { id: uuidv7(), out: 'yes' }
+			},
 			'PUT /api/saddles/[saddle]/shape': { path: `/api/saddles/${foreign.saddleId}/shape`, json: shapeBody(1) },
 			'GET /api/horses/[horse]/measured': {
 				path: `/api/horses/${foreign.id}/measured?saddle=${foreign.saddleId}`
@@ -128,6 +136,10 @@ describe('every door', () => {
 			'POST /horses/[horse]?/answered': {
 				path: `${horse}?/answered`,
 				form: { visit: visitId, what: 'rest', done: 'yes' }
+			},
+			'POST /horses/[horse]/saddle?/lead': {
+				path: `${horse}/saddle?/lead`,
+				form: { pairingId: foreign.pairingId, lead: 'own' }
 			},
 			'POST /horses/[horse]/saddle?/fit': {
 				path: `${horse}/saddle?/fit`,

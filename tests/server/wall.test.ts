@@ -35,6 +35,7 @@ describe('the second wall: the database shows a person no other yard, whatever t
 		'visit_entry',
 		'ride',
 		'saddle',
+		'saddle_service',
 		'pairing',
 		'fit_mark',
 		'stored_call',

@@ -237,6 +237,26 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 			return c.post(`/horses/${p.horseId}/saddle?/unfit`, { id, out: 'yes' });
 		}
 	],
+	'/horses/[horse]/saddle ?lead': [
+		'OBF',
+		(c, p) => c.post(`/horses/${p.horseId}/saddle?/lead`, { pairingId: p.pairingId, lead: 'own' })
+	],
+	'/saddles/[saddle] ?service': [
+		'OBF',
+		(c, p) =>
+			c.post(`/saddles/${p.saddleId}?/service`, { id: uuidv7(), doneOn: '2026-05-01', what: 'flocked', doneBy: '' })
+	],
+	'/saddles/[saddle] ?unservice': [
+		'OBF',
+		async (c, p) => {
+			const id = uuidv7();
+			const { saddleId, yardId } = p;
+			await database()
+				.db.insert(tables.saddleService)
+				.values({ id, saddleId, yardId, doneOn: '2026-05-01', what: 'air' });
+			return c.post(`/saddles/${p.saddleId}?/unservice`, { id, out: 'yes' });
+		}
+	],
 	'/saddles ?add': [
 		'OBF',
 		(c, p) => c.post('/saddles?/add', { id: uuidv7(), yardId: p.yardId, name: 'Spare', kind: 'general', about: '' })

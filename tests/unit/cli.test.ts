@@ -57,6 +57,17 @@ describe('zt watch', () => {
 		expect(json.noise.detectable_change_mm).to.be.within(1.5, 6);
 	});
 
+	it('is led by the saddle’s own limits when asked, and tells them with their doubt', () => {
+		expect(json.limits).to.deep.include({ lead: 'usual', refit_loss_mm: 6, sides_apart_mm: 8 });
+		const own = zt(csv, 'watch', '-', '--fitted', START, '--limits', 'own');
+		expect(own.json.limits.lead).to.equal('own');
+		expect(own.json.limits.refit_loss_mm).to.be.within(3, 9);
+		expect(own.json.limits.watch_loss_mm).to.be.below(own.json.limits.refit_loss_mm);
+		expect(own.json.limits.sd_mm).to.have.all.keys('loss', 'gain', 'apart');
+		expect(own.json.visits[9].changes).to.deep.equal(json.visits[9].changes);
+		expect(zt(csv, 'watch', '-', '--fitted', START, '--limits', 'mine').json.error.code).to.equal('bad-option');
+	});
+
 	it('says which visits were not judged, and why', () =>
 		expect(zt(csv, 'watch', '-', '--fitted', everyFourWeeks(2)).json.not_judged).to.deep.equal([
 			{ date: START, why: 'before-fit' },

@@ -4,3 +4,4 @@ export { FRONT_STATION, watchHorse, chooseFitDay, type Watch, type WatchOptions 
 export * from './joinSigns.js';
 export * from './judgeDay.js';
 export type { MeasureNext } from './measureNext.js';
+export { LIMIT_LEADS, limitsOfCall, limitsOfOwn, type CallLimits, type LimitLead } from './leadLimits.js';

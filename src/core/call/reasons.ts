@@ -1,12 +1,6 @@
-import {
-	sidesApart,
-	type BodyChange,
-	type CauseRead,
-	type Limits,
-	type SideChange,
-	type StationChange
-} from '../change/index.js';
+import { sidesApart, type BodyChange, type CauseRead, type SideChange, type StationChange } from '../change/index.js';
 import type { Beyond } from './beyond.js';
+import type { CallLimits } from './leadLimits.js';
 import type { NextStep, Reason, Verdict } from './types.js';
 
 const round = (mm: number): number => Math.round(mm * 10) / 10;
@@ -19,7 +13,7 @@ function changeReason(c: SideChange, limitMm: number): Reason {
 	};
 }
 
-function limitFor(verdict: Verdict, mm: number, limits: Limits): number {
+function limitFor(verdict: Verdict, mm: number, limits: CallLimits): number {
 	if (verdict === 'refit') return mm < 0 ? limits.refitLossMm : limits.refitGainMm;
 	return mm < 0 ? limits.watchLossMm : limits.watchGainMm;
 }
@@ -34,7 +28,7 @@ function steadyReasons(front: readonly SideChange[], detectableMm: number): Reas
 	return [{ code: 'no-real-change', data: { detectableMm: round(detectableMm) } }];
 }
 
-function againstReasons(front: readonly SideChange[], beyond: Beyond, limits: Limits): Reason[] {
+function againstReasons(front: readonly SideChange[], beyond: Beyond, limits: CallLimits): Reason[] {
 	const other = front.find((c) => c.side !== 'both' && c.side !== beyond.worst.side);
 	if (!other || beyond.worst.side === 'both' || Math.abs(other.mm) >= limits.watchLossMm) return [];
 	return [{ code: 'other-side-within', data: { side: other.side, mm: round(other.mm) }, against: true }];
@@ -61,6 +55,20 @@ function bodyReasons({ weightShare, conditionScore, withersCm }: BodyChange): Re
 	return Object.keys(data).length === 0 ? [] : [{ code: 'body-since-fit', data }];
 }
 
+/** That the saddle's own limits led, with what is unsure of them. */
+function leadReasons({ own, refitLossMm, refitGainMm, sidesApartMm }: CallLimits): Reason[] {
+	if (!own) return [];
+	const data = {
+		lossMm: refitLossMm,
+		lossPlusMinusMm: round(1.96 * own.lossSdMm),
+		gainMm: refitGainMm,
+		gainPlusMinusMm: round(1.96 * own.gainSdMm),
+		apartMm: sidesApartMm,
+		apartPlusMinusMm: round(1.96 * own.apartSdMm)
+	};
+	return [{ code: 'own-limits', data }];
+}
+
 export interface ReasonInput {
 	readonly verdict: Verdict;
 	readonly beyond: Beyond;
@@ -69,12 +77,16 @@ export interface ReasonInput {
 	readonly others: ReadonlyMap<string, StationChange>;
 	readonly cause: CauseRead;
 	readonly body: BodyChange;
-	readonly limits: Limits;
+	readonly limits: CallLimits;
 	readonly detectableMm: number;
 }
 
 /** The reasons for a verdict, strongest first. */
 export function reasonsFor(r: ReasonInput): Reason[] {
+	return [...shapeReasons(r), ...leadReasons(r.limits)];
+}
+
+function shapeReasons(r: ReasonInput): Reason[] {
 	const noisy = tooNoisy(r.beyond, r.front);
 	const third: Reason[] = noisy ? [{ code: 'too-noisy', data: { detectableMm: round(r.detectableMm) } }] : [];
 	const left: Reason[] = r.change.leftOut > 0 ? [{ code: 'tracing-left-out', data: { count: r.change.leftOut } }] : [];

@@ -1,5 +1,6 @@
 import type { Baseline, Cause, Direction, Doubt, Forecast, SideChange } from '../change/index.js';
 import type { Day } from '../units/index.js';
+import type { CallLimits } from './leadLimits.js';
 import type { MeasureNext } from './measureNext.js';
 
 /** Written into every stored call; raised whenever the same tracings could be judged otherwise. */
@@ -41,4 +42,6 @@ export interface Call {
 	readonly baseline?: Baseline;
 	/** What would make the call surer; absent where nothing much would, and in calls of earlier engines. */
 	readonly measureNext?: MeasureNext;
+	/** By which it was judged, where its saddle's own led; absent where the usual ones of its school did. */
+	readonly limits?: CallLimits;
 }

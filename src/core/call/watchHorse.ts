@@ -4,7 +4,6 @@ import {
 	followHorse,
 	forecastLimit,
 	judgeFirstVisit,
-	LIMITS,
 	readCause,
 	readDirection,
 	sideChanges,
@@ -22,6 +21,7 @@ import { CoreError } from '../errors/index.js';
 import { nextTracingDay } from '../schedule/index.js';
 import { daysBetween, type Day } from '../units/index.js';
 import { probabilitiesBeyond } from './beyond.js';
+import { limitsLed, type CallLimits, type LimitLead } from './leadLimits.js';
 import { measureNext } from './measureNext.js';
 import { nextStepFor, reasonsFor } from './reasons.js';
 import type { Call, Verdict } from './types.js';
@@ -33,6 +33,8 @@ const FIT_DAY_REACH_DAYS = 21;
 
 export interface WatchOptions {
 	readonly school: School;
+	/** Whose limits lead; the school's where absent. */
+	readonly lead?: LimitLead | undefined;
 	/** Day from which the saddle was judged to fit. */
 	readonly fittedOn: Day;
 	/** Age on a day, years, when the birth year is known. */
@@ -72,8 +74,13 @@ function forecastOf(front: StationChange, worst: SideChange, limits: Limits): Fo
 	);
 }
 
-function judgeVisit(change: BackChange, fitDay: Day, last: Verdict | undefined, options: WatchOptions): Call {
-	const limits = LIMITS[options.school];
+function judgeVisit(
+	change: BackChange,
+	fitDay: Day,
+	limits: CallLimits,
+	last: Verdict | undefined,
+	options: WatchOptions
+): Call {
 	const day = change.visitedOn;
 	const front = change.stations.get(FRONT_STATION) as StationChange;
 	const others = change.stations;
@@ -105,7 +112,8 @@ function judgeVisit(change: BackChange, fitDay: Day, last: Verdict | undefined, 
 		withinVisitSdMm: front.noise.ownSdMm,
 		doubts: change.doubts,
 		...(change.plain ? { plain: { mm: change.plain.mm, sdMm: Math.sqrt(change.plain.variance) } } : {}),
-		...(surer ? { measureNext: surer } : {})
+		...(surer ? { measureNext: surer } : {}),
+		...(limits.own ? { limits } : {})
 	};
 }
 
@@ -118,7 +126,9 @@ export function watchHorse(tracings: readonly Tracing[], options: WatchOptions):
 	const changes = followHorse(tracings, fitDay, FRONT_STATION);
 	if (!changes || changes.length === 0) throw new CoreError('fit-day-short', { fitDay });
 	const calls: Call[] = [];
-	for (const change of changes) calls.push(judgeVisit(change, fitDay, calls[calls.length - 1]?.verdict, options));
+	const limits = limitsLed(options, tracings, changes[0] as BackChange, fitDay);
+	for (const change of changes)
+		calls.push(judgeVisit(change, fitDay, limits, calls[calls.length - 1]?.verdict, options));
 	const baseline = judgeFirstVisit(tracings, fitDay, FRONT_STATION);
 	const said = calls.map((c) => (baseline && c.visitedOn === fitDay ? { ...c, baseline } : c));
 	return { fitDay, calls: said, changes, baseline };

@@ -1,8 +1,8 @@
-import { LIMITS, type School, type SideChange } from '../change/index.js';
-import { probabilityAbove } from '../math/index.js';
+import type { School } from '../change/index.js';
 import type { Evidence, Reading, ReadingCode } from '../reading/index.js';
 import { daysBetween, type Day } from '../units/index.js';
-import { refitChance } from './calibrate.js';
+import { chanceOfRefit } from './beyond.js';
+import { limitsOfCall } from './leadLimits.js';
 import type { Call } from './types.js';
 
 /** Where a piece of evidence comes from: two of one source lean on each other, two of different ones do not. */
@@ -88,13 +88,13 @@ export const fromDb = (db: number): number => 1 / (1 + 10 ** (-db / 10));
 export const decayed = (db: number, ageDays: number, halfDays: number): number =>
 	db * 0.5 ** (Math.max(0, ageDays) / halfDays);
 
-/** Chance that the front lies beyond the refit limits of its school, from a call as it is stored. */
-export function shapeChance(changes: readonly SideChange[], front: string, school: School): number | undefined {
-	const { refitLossMm, refitGainMm } = LIMITS[school];
-	const beyond = changes
+/** Chance that the front lies beyond the refit limits that the call was judged by, from a call as it is stored. */
+export function shapeChance(call: Pick<Call, 'changes' | 'limits'>, front: string, school: School): number | undefined {
+	const limits = limitsOfCall(call, school);
+	const beyond = call.changes
 		.filter((c) => c.station === front && c.side !== 'both' && c.sdMm > 0)
-		.map((c) => probabilityAbove(refitGainMm, c.mm, c.sdMm) + probabilityAbove(refitLossMm, -c.mm, c.sdMm));
-	return beyond.length === 0 ? undefined : refitChance(Math.max(...beyond));
+		.map((c) => chanceOfRefit([{ chance: 1, mm: c.mm, variance: c.sdMm ** 2 }], limits));
+	return beyond.length === 0 ? undefined : Math.max(...beyond);
 }
 
 export interface WeighInput {
@@ -109,7 +109,7 @@ export interface WeighInput {
 type Bare = Omit<Weighed, 'db'> & { readonly freshDb: number };
 
 function shapeStroke({ shape, day, front, school }: WeighInput): Bare | undefined {
-	const chance = shape && shapeChance(shape.changes, front, school);
+	const chance = shape && shapeChance(shape, front, school);
 	if (!shape || chance === undefined) return undefined;
 	const db = Math.min(MOST_SHAPE_DB, Math.max(-MOST_SHAPE_DB, toDb(Math.min(1 - 1e-9, Math.max(1e-9, chance)))));
 	// The model's own odds hold a start of their own: what it adds to ours is the difference.

@@ -7,7 +7,15 @@ import { balance, resultantOf, type Resultant } from './balance.js';
 import { bedOf, type Bed } from './bed.js';
 import { CONDITIONS, strengths, type Condition, type Fault, type SeatFigures } from './conditions.js';
 import { fittedCut, type FittedCut, type SideMoved } from './fitDayBack.js';
-import { backOn, BARS_FROM_MM, evenCase, LEAST_BEARS_MM, MOST_BEARS_MM, USUAL_BEARS_MM } from './fitDaySaddle.js';
+import {
+	backOn,
+	BARS_FROM_MM,
+	evenCase,
+	LEAST_BEARS_MM,
+	MOST_BEARS_MM,
+	USUAL_BEARS_MM,
+	type Bedding
+} from './fitDaySaddle.js';
 import { channelWidth, degrees, mustStand, readSeat, type Seat } from './seatOf.js';
 import type { Pose, SeatCase } from './types.js';
 
@@ -77,13 +85,13 @@ export interface FitDaySaddle {
 const STILL: SideMoved = [0, 0, 0];
 
 /** The saddle that the fitted day's cuts imply. Throws as a seat does. */
-export function fitDaySaddle(cuts: readonly FittedCut[], bearsMm: number): FitDaySaddle {
+export function fitDaySaddle(cuts: readonly FittedCut[], bearsMm: number, bedding?: Bedding): FitDaySaddle {
 	const { sections, prolongedMm } = backOn(
 		cuts,
 		cuts.map(() => [STILL, STILL] as const),
 		bearsMm
 	);
-	const given = evenCase(sections, bearsMm);
+	const given = evenCase(sections, bearsMm, bedding);
 	const bed = bedOf(given);
 	const load = resultantOf(given.loads);
 	mustStand(bed, load);
@@ -195,7 +203,7 @@ export function seatFitDay(all: readonly Tracing[], options: FitDayOptions): Fit
 }
 
 /** The cuts of the fitted day, station by station in the order of the change's own. */
-const fittedCuts = (tracings: readonly Tracing[], change: BackChange, fitDay: Day): FittedCut[] =>
+export const fittedCuts = (tracings: readonly Tracing[], change: BackChange, fitDay: Day): FittedCut[] =>
 	change.back.frames.map(({ station, placeMm }) =>
 		fittedCut(
 			station,

@@ -13,9 +13,13 @@ export const USUAL_BEARS_MM = 430;
 export const LEAST_BEARS_MM = 250;
 export const MOST_BEARS_MM = 600;
 export const REACH_MM = 148;
+/** What lies on the bed, and how firm it is. */
+export interface Bedding {
+	readonly weightN: number;
+	readonly kKpaPerMm: number;
+}
 /** A rider with tack at mid length, on a bed as firm as a back under a panel. */
-const WEIGHT_N = 900;
-const STIFFNESS_KPA_PER_MM = 1.4;
+export const USUAL_BEDDING: Bedding = { weightN: 900, kKpaPerMm: 1.4 };
 /** Coarse: shares and heights move by less than a hundredth against a fine grid, and many draws are seated. */
 const GRID_MM = 12;
 const SECTIONS_EVERY_MM = 43;
@@ -72,11 +76,15 @@ export function backOn(
 }
 
 /** The underside that presses evenly on a back: the back pushed in along its normal by mean pressure over stiffness. */
-function undersideOf(sections: readonly BackSection[], bearsMm: number): SaddleSection[] {
+function undersideOf(
+	sections: readonly BackSection[],
+	bearsMm: number,
+	{ weightN, kKpaPerMm }: Bedding
+): SaddleSection[] {
 	const surface = backSurface(sections);
 	const widthMm = (OUTER_FRONT_MM + OUTER_REAR_MM) / 2 - INNER_MM;
-	const evenKpa = (WEIGHT_N / (2 * widthMm * bearsMm)) * 1000;
-	const pressedMm = evenKpa / STIFFNESS_KPA_PER_MM;
+	const evenKpa = (weightN / (2 * widthMm * bearsMm)) * 1000;
+	const pressedMm = evenKpa / kKpaPerMm;
 	return sections.map(({ sMm }) => {
 		const row = backRow(surface, sMm);
 		const outer = OUTER_FRONT_MM + ((OUTER_REAR_MM - OUTER_FRONT_MM) * (sMm - BARS_FROM_MM)) / bearsMm;
@@ -95,21 +103,22 @@ function undersideOf(sections: readonly BackSection[], bearsMm: number): SaddleS
 }
 
 /** The case of a saddle that bears evenly on a back, seated on it; sections reach over all of the bars. */
-export const evenCase = (sections: readonly BackSection[], bearsMm: number): SeatCase =>
-	seatCaseOn(sections, undersideOf(sections, bearsMm), bearsMm, 0);
+export const evenCase = (sections: readonly BackSection[], bearsMm: number, bedding = USUAL_BEDDING): SeatCase =>
+	seatCaseOn(sections, undersideOf(sections, bearsMm, bedding), bearsMm, 0, bedding);
 
 /** A saddle on a back under a rider of usual weight at mid length; its front edge two fingers behind the blade. */
 export function seatCaseOn(
 	sections: readonly BackSection[],
 	saddle: readonly SaddleSection[],
 	bearsMm: number,
-	offsetMm = BARS_FROM_MM
+	offsetMm = BARS_FROM_MM,
+	{ weightN, kKpaPerMm }: Bedding = USUAL_BEDDING
 ): SeatCase {
 	return {
 		back: { sections, spineHalfWidthMm: 25 },
 		saddle: { sections: saddle, offsetMm },
-		kKpaPerMm: STIFFNESS_KPA_PER_MM,
-		loads: [{ weightN: WEIGHT_N, sMm: BARS_FROM_MM + bearsMm / 2, xMm: 0 }],
+		kKpaPerMm,
+		loads: [{ weightN, sMm: BARS_FROM_MM + bearsMm / 2, xMm: 0 }],
 		pads: [],
 		gridMm: GRID_MM,
 		limits: USUAL_LIMITS

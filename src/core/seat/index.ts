@@ -19,6 +19,8 @@ export {
 export {
 	seatFitDay,
 	seatChange,
+	fitDaySaddle,
+	fittedCuts,
 	outcomeOf,
 	strengthsAgainst,
 	type FitDaySeat,

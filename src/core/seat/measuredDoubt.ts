@@ -15,6 +15,8 @@ export interface Slip {
 	readonly moved?: (station: string) => Readonly<Record<Side, SideMoved>>;
 	/** And heights along the back, by place, mm. */
 	readonly alongMm?: (sMm: number) => number;
+	/** And where the last rib was felt, mm. */
+	readonly ribMm?: number;
 	/** And the saddle's own measures. */
 	readonly saddle?: (measures: SaddleMeasures) => SaddleMeasures;
 }
@@ -33,6 +35,8 @@ const ROCK_MM = 2;
 const CHANNEL_MM = 3;
 const SAG_MM = 1.5;
 const REAR_MM = 2;
+/** Two hands seldom feel the last rib in one place. */
+const RIB_MM = 10;
 /** A flare turns a bar about its rail and is full so far beside it, mm. */
 const FLARE_AT_MM = 45;
 /** A strength is no surer than this; one that is far past its limit says no more. */
@@ -75,6 +79,7 @@ function slipsOf({ tracings, bearsMm }: SeatMeasuredQuestion): ((sign: 1 | -1) =
 		(sign) => ({ alongMm: (s) => sign * SAG_MM * Math.sin(Math.PI * share(s)) }),
 		(sign) => ({ alongMm: (s) => sign * REAR_MM * share(s) }),
 		...SADDLE_PLACES.map((place) => (sign: 1 | -1): Slip => ({ saddle: (m) => flared(m, place, sign * FLARE_MM) })),
+		(sign) => ({ ribMm: sign * RIB_MM }),
 		(sign) => ({ saddle: (m) => ({ ...m, rockMm: m.rockMm + sign * ROCK_MM }) }),
 		(sign) => ({
 			saddle: (m) => ({

@@ -1,5 +1,6 @@
 import type { FittedCut } from './fitDayBack.js';
-import { outcomeOf, seated, strengthsAgainst, type FitDaySaddle } from './fitDay.js';
+import { fitDaySaddle, outcomeOf, seated, strengthsAgainst, type FitDaySaddle } from './fitDay.js';
+import { USUAL_BEDDING, type Bedding } from './fitDaySaddle.js';
 import { CONDITIONS, type Fault } from './conditions.js';
 import { readSeat, type Seat } from './seatOf.js';
 
@@ -19,6 +20,8 @@ export interface OwnLimit {
 	readonly way: WayOfChange;
 	/** Undefined where it bears more than was tried. */
 	readonly mm: number | undefined;
+	/** What nobody knows of bed, rider, bars and of how the back changes, as a standard deviation. */
+	readonly sdMm: number;
 	/** What comes first. */
 	readonly fault: Fault | 'clearance' | undefined;
 }
@@ -29,64 +32,135 @@ export const MOST_TRIED_MM = 16;
 const USUAL_ROOM_MM = 18;
 const FINE_MM = 0.5;
 
-/** Muscle at the withers fades to the rear and lies in the band; fat lies everywhere, thicker low. Shares of the front's band. */
-const FADES: readonly (readonly [sMm: number, share: number])[] = [
-	[40, 1],
-	[245, 0.36],
-	[450, 0.12]
+/** How muscle fades to the rear and both lie over the depth, as shares of the front's band. */
+interface Lie {
+	readonly muscleAt: readonly [s40: number, s245: number, s450: number];
+	readonly muscle: readonly [topShare: number, bandShare: number, lowShare: number];
+	readonly fat: readonly [topShare: number, bandShare: number, lowShare: number];
+}
+const FADE_AT_MM = [40, 245, 450] as const;
+
+/** Muscle at the withers fades to the rear and lies in the band; fat lies everywhere, thicker low. Common practice, no source. */
+const USUAL_LIE: Lie = { muscleAt: [1, 0.36, 0.12], muscle: [0.7, 1, 0.6], fat: [0.6, 1, 1.25] };
+/** The same where more of it lies behind and low, or less. */
+const LIES: readonly [more: Lie, less: Lie] = [
+	{ muscleAt: [1, 0.5, 0.2], muscle: [0.6, 1, 0.75], fat: [0.5, 1, 1.4] },
+	{ muscleAt: [1, 0.22, 0.04], muscle: [0.8, 1, 0.45], fat: [0.7, 1, 1.1] }
 ];
-const MUSCLE = [0.7, 1, 0.6] as const;
-const FAT = [0.6, 1, 1.25] as const;
 
 /** Share of the front's muscle that a station has, by its place behind the blade. */
-export function muscleAlong(sMm: number): number {
-	const [[s0, a], [s1, b], [s2, c]] = FADES as [
-		readonly [number, number],
-		readonly [number, number],
-		readonly [number, number]
-	];
+export function muscleAlong(sMm: number, { muscleAt: [a, b, c] }: Lie = USUAL_LIE): number {
+	const [s0, s1, s2] = FADE_AT_MM;
 	if (sMm <= s0) return a;
 	if (sMm <= s1) return a + ((b - a) * (sMm - s0)) / (s1 - s0);
 	return sMm >= s2 ? c : b + ((c - b) * (sMm - s1)) / (s2 - s1);
 }
 
 /** The parts of every station after so many mm of a way: near then off, each top, band, low. */
-function partsOf(cuts: readonly FittedCut[], way: WayOfChange, mm: number): Float64Array {
+function partsOf(cuts: readonly FittedCut[], way: WayOfChange, mm: number, lie: Lie): Float64Array {
 	const fat = way.startsWith('fat');
 	const sign = way.endsWith('gained') ? 1 : -1;
 	const side = (name: 'near' | 'off'): number =>
 		way === 'near-lost' || way === 'off-lost' ? (way.startsWith(name) ? 1 : 0) : 1;
 	return Float64Array.from(
 		cuts.flatMap(({ sMm }) => {
-			const here = sign * mm * (fat ? 1 : muscleAlong(sMm));
-			const depths = fat ? FAT : MUSCLE;
+			const here = sign * mm * (fat ? 1 : muscleAlong(sMm, lie));
+			const depths = fat ? lie.fat : lie.muscle;
 			return [...depths.map((d) => here * d * side('near')), ...depths.map((d) => here * d * side('off'))];
 		})
 	);
 }
 
+/** A saddle under one set of things that nobody knows. */
+interface Tried {
+	readonly saddle: FitDaySaddle;
+	readonly bearsMm: number;
+	readonly lie: Lie;
+}
+type Strengths = Readonly<Record<Fault | 'clearance', number>>;
+
+const ORDER: readonly (Fault | 'clearance')[] = ['clearance', ...CONDITIONS];
+
+/** How strongly each fault is there after so much of a way; 1 and more is one. */
+function strengthsAfter({ saddle, bearsMm, lie }: Tried, roomMm: number, way: WayOfChange) {
+	const fitted: Seat = readSeat(saddle.given, saddle.bed, saddle.load, { pose: saddle.pose, residual: 0, steps: 0 });
+	return (mm: number): Strengths => {
+		const now = seated(saddle, partsOf(saddle.cuts, way, mm, lie), bearsMm);
+		const outcome = outcomeOf(fitted, now);
+		return { clearance: -outcome[3] / roomMm, ...strengthsAgainst(saddle.given, now, outcome) };
+	};
+}
+const strongest = (s: Strengths): number => Math.max(...ORDER.map((f) => s[f]));
+const faultOf = (s: Strengths): OwnLimit['fault'] => ORDER.find((f) => s[f] >= 1);
+
+/** A bed half as firm again or as soft, a light rider and a heavy one, bars that bear shorter and longer. */
+const BEDDINGS: readonly (readonly [Bedding, Bedding])[] = [
+	[
+		{ ...USUAL_BEDDING, kKpaPerMm: USUAL_BEDDING.kKpaPerMm * 1.4 },
+		{ ...USUAL_BEDDING, kKpaPerMm: USUAL_BEDDING.kKpaPerMm / 1.4 }
+	],
+	[
+		{ ...USUAL_BEDDING, weightN: USUAL_BEDDING.weightN + 200 },
+		{ ...USUAL_BEDDING, weightN: USUAL_BEDDING.weightN - 200 }
+	]
+];
+const BEARS_BY_MM = 40;
+
+function pairsTried(saddle: FitDaySaddle, bearsMm: number): (readonly [Tried, Tried])[] {
+	const base = { saddle, bearsMm, lie: USUAL_LIE };
+	const other = (bedding: Bedding, bears: number): Tried => ({
+		...base,
+		saddle: fitDaySaddle(saddle.cuts, bears, bedding),
+		bearsMm: bears
+	});
+	return [
+		...BEDDINGS.map(([a, b]) => [other(a, bearsMm), other(b, bearsMm)] as const),
+		[other(USUAL_BEDDING, bearsMm + BEARS_BY_MM), other(USUAL_BEDDING, bearsMm - BEARS_BY_MM)],
+		[
+			{ ...base, lie: LIES[0] },
+			{ ...base, lie: LIES[1] }
+		]
+	];
+}
+
+/** A limit is taken no surer and no less sure than this, mm. */
+const LEAST_SD_MM = 0.5;
+const MOST_SD_MM = 4;
+
+/** How far a limit moves with what nobody knows, from how the strength of its fault does at the limit itself. */
+function sdAt(way: WayOfChange, mm: number, base: (mm: number) => Strengths, others: readonly Other[]): number {
+	const steepness = (strongest(base(mm + FINE_MM)) - strongest(base(mm - FINE_MM))) / (2 * FINE_MM);
+	if (!(steepness > 0)) return MOST_SD_MM;
+	const variance = others.reduce((sum, [a, b]) => {
+		const apart = strongest(a(way)(mm)) - strongest(b(way)(mm));
+		return sum + (apart / steepness / 2) ** 2;
+	}, 0);
+	return Math.min(MOST_SD_MM, Math.max(LEAST_SD_MM, Math.sqrt(variance)));
+}
+type Asked = (way: WayOfChange) => (mm: number) => Strengths;
+type Other = readonly [Asked, Asked];
+
 /**
  * The limits that a pairing's own saddle sets (in place of 4, 6 and 8 mm for all): along each way the least change at
- * which the seat crosses a fault or the front loses the room there is. From a saddle that is inferred: a rule of thumb
- * with a doubt of a quarter or so (docs/seat.md).
+ * which the seat crosses a fault or the front loses the room there is, with what is unsure of it. The saddle is
+ * inferred: a rule of thumb (docs/seat.md).
  */
 export function ownLimits(saddle: FitDaySaddle, bearsMm: number, roomMm: number = USUAL_ROOM_MM): OwnLimit[] {
-	const fitted: Seat = readSeat(saddle.given, saddle.bed, saddle.load, { pose: saddle.pose, residual: 0, steps: 0 });
+	const asked =
+		(tried: Tried): Asked =>
+		(way) =>
+			strengthsAfter(tried, roomMm, way);
+	const base = asked({ saddle, bearsMm, lie: USUAL_LIE });
+	const others = pairsTried(saddle, bearsMm).map(([a, b]): Other => [asked(a), asked(b)]);
 	return WAYS_OF_CHANGE.map((way): OwnLimit => {
-		const faultAt = (mm: number): OwnLimit['fault'] => {
-			const now = seated(saddle, partsOf(saddle.cuts, way, mm), bearsMm);
-			const outcome = outcomeOf(fitted, now);
-			if (-outcome[3] > roomMm) return 'clearance';
-			const strength = strengthsAgainst(saddle.given, now, outcome);
-			return CONDITIONS.find((c) => strength[c] >= 1);
-		};
-		if (faultAt(MOST_TRIED_MM) === undefined) return { way, mm: undefined, fault: undefined };
+		const after = base(way);
+		if (strongest(after(MOST_TRIED_MM)) < 1) return { way, mm: undefined, sdMm: 0, fault: undefined };
 		let [low, high] = [0, MOST_TRIED_MM];
 		while (high - low > FINE_MM) {
 			const mid = (low + high) / 2;
-			if (faultAt(mid) === undefined) low = mid;
+			if (strongest(after(mid)) < 1) low = mid;
 			else high = mid;
 		}
-		return { way, mm: Math.round(high), fault: faultAt(high) };
+		return { way, mm: Math.round(high), sdMm: sdAt(way, high, after, others), fault: faultOf(after(high)) };
 	});
 }

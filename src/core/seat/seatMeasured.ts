@@ -29,6 +29,8 @@ export interface SeatMeasuredQuestion {
 	readonly tracings: readonly Tracing[];
 	readonly saddle: SaddleMeasures;
 	readonly bearsMm: number;
+	/** From the resting blade's edge to the last rib, where a tape told it, mm. */
+	readonly lastRibMm?: number | undefined;
 	/** An even pad under all of it, packed, mm. */
 	readonly padMm: number;
 	readonly shims: ShimSet;
@@ -41,6 +43,7 @@ export interface SeatMeasuredQuestion {
 export const MEASURED_DOUBTS = [
 	'no-long-line', // how the back runs along its length is not known: it and the saddle are taken as straight
 	'older-long-line', // heights along the back are an earlier day's: muscle gone since does not tip it
+	'no-rib', // where the last rib lies is not known: too long is not read
 	'few-cuts',
 	'prolonged',
 	'levelled', // the tilt of the papers is taken out, and with it a lean of the horse's own
@@ -61,12 +64,12 @@ export interface MeasuredSeatSaid {
 	readonly pitchDeg: number | undefined;
 	readonly rollDeg: number;
 	readonly meanKpa: number;
-	/** Cuts through the middles of its thirds. */
-	readonly cuts: readonly SectionView[];
 }
 
 export interface MeasuredSeat extends MeasuredSeatSaid, MeasuredUnsure {
 	readonly doubts: readonly MeasuredDoubt[];
+	/** Cuts through it, front to rear. */
+	readonly cuts: readonly SectionView[];
 	readonly space: SeatSpace;
 	/** Undefined where no shim helps, or none was asked for. */
 	readonly plan: MeasuredPlan | undefined;
@@ -95,7 +98,7 @@ const meanAt = (points: readonly Point[], x: number): number => (heightOf(points
  * `slip` is what its drawings may have got wrong.
  */
 function backOfDay(
-	{ tracings: all, bearsMm, muscleMm }: SeatMeasuredQuestion,
+	{ tracings: all, bearsMm, muscleMm, lastRibMm }: SeatMeasuredQuestion,
 	slip: Slip
 ): { sections: BackSection[]; doubts: MeasuredDoubt[] } {
 	const doubts: MeasuredDoubt[] = [];
@@ -132,13 +135,14 @@ function backOfDay(
 		return { ...c, toplineYMm: top, points: c.points.map(([x, y]): Point => [x, y - top]) };
 	});
 	if (muscleMm !== 0) doubts.push('thought-of');
+	if (lastRibMm === undefined) doubts.push('no-rib');
 	return { sections, doubts: [...doubts, 'levelled', 'one-drawing'] };
 }
 
 /** What is not known of the back along its length is not read from the seat. */
 const ALONG: readonly Fault[] = ['bridging', 'rocking', 'pitched-forward', 'pitched-back'];
 
-function said(seat: Seat, knownAlong: boolean, back: readonly BackSection[]): MeasuredSeatSaid {
+function said(seat: Seat, knownAlong: boolean): MeasuredSeatSaid {
 	const read = knownAlong ? seat.conditions : seat.conditions.filter((c) => c === 'fits' || !ALONG.includes(c));
 	return {
 		conditions: read.length > 0 ? read : ['fits'],
@@ -148,8 +152,7 @@ function said(seat: Seat, knownAlong: boolean, back: readonly BackSection[]): Me
 		dropMm: seat.dropMm,
 		pitchDeg: knownAlong ? seat.pitchDeg : undefined,
 		rollDeg: seat.rollDeg,
-		meanKpa: seat.meanKpa,
-		cuts: sectionViews(back, seat.bed, seat.balanced.pose)
+		meanKpa: seat.meanKpa
 	};
 }
 
@@ -163,8 +166,10 @@ export function caseOfMeasured(
 	const pad: Pad[] = q.padMm > 0 ? [{ type: 'sheet', sides: 'both', u: [0, 1], tMm: q.padMm }] : [];
 	const drawn = slip.saddle?.(q.saddle) ?? q.saddle;
 	const saddle = knownAlong ? drawn : { ...drawn, rockMm: 0 };
+	const seated = seatCaseOn(sections, undersideOfMeasures(saddle, q.bearsMm), q.bearsMm);
 	const bare: SeatCase = {
-		...seatCaseOn(sections, undersideOfMeasures(saddle, q.bearsMm), q.bearsMm),
+		...seated,
+		back: { ...seated.back, ...(q.lastRibMm === undefined ? {} : { lastRibSMm: q.lastRibMm + (slip.ribMm ?? 0) }) },
 		// No arch was measured, so no room over the spine can be asked of shims; nor a level where none is known.
 		limits: {
 			clearanceFrontMinMm: -Infinity,
@@ -187,11 +192,12 @@ export function seatMeasured(q: SeatMeasuredQuestion): MeasuredSeat {
 	const shimmed = (of: SeatCase): Seat => seatOf({ ...of, pads: [...pad, ...padsOf(q.shims)] });
 	const seat = shimmed(bare);
 	return {
-		...said(seat, knownAlong, sections),
+		...said(seat, knownAlong),
 		...measuredDoubt(q, seat, (slip) => shimmed(caseOfMeasured(q, slip).bare), knownAlong ? [] : ALONG),
 		doubts,
+		cuts: sectionViews(sections, seat.bed, seat.balanced.pose),
 		space: seatSpace(sections, seat),
-		plan: q.planned ? planOf(bare, (of) => said(of, knownAlong, sections)) : undefined
+		plan: q.planned ? planOf(bare, (of) => said(of, knownAlong)) : undefined
 	};
 }
 

@@ -1,6 +1,6 @@
 import { backAt, backRow, backSurface } from './backSurface.js';
 import type { Bed } from './bed.js';
-import { SADDLE_PLACES, type SaddlePlace } from './measuredSaddle.js';
+import type { SaddlePlace } from './measuredSaddle.js';
 import { BAR_SIDES, type BackSection, type BarSide, type Point, type Pose } from './types.js';
 
 /** A place of a bar over the back: where, how high its underside (with what is under it), and how far above the skin; below 0 it is pressed in. */
@@ -12,7 +12,11 @@ export interface OverBack {
 
 /** A cut through saddle and back, seen from behind: x to the off side, y up from the back's own top there, mm. */
 export interface SectionView {
-	readonly place: SaddlePlace;
+	/** The third of which it is the middle, if it is one's. */
+	readonly place: SaddlePlace | undefined;
+	/** Its row of corners on the bars, and its share of their length from the front, 0..1. */
+	readonly row: number;
+	readonly share: number;
 	readonly sMm: number;
 	readonly back: readonly Point[];
 	/** From the inner edge outward. */
@@ -21,17 +25,18 @@ export interface SectionView {
 	readonly gapMm: number;
 }
 
-/** The middle of each third. */
-const SHARE: Readonly<Record<SaddlePlace, number>> = { front: 1 / 6, middle: 1 / 2, rear: 5 / 6 };
+/** As many cuts as show every turn of a bar; the middles of the thirds are among them. */
+const PARTS = 12;
+const MIDDLES: Readonly<Record<number, SaddlePlace>> = { 2: 'front', 6: 'middle', 10: 'rear' };
 const REACH_MM = 150;
 const STEP_MM = 6;
 const tenth = (v: number): number => Math.round(10 * v) / 10;
 
-/** Cuts through the middles of the thirds of a seat. */
+/** Cuts through a seat, front to rear. */
 export function sectionViews(back: readonly BackSection[], bed: Bed, pose: Pose): SectionView[] {
 	const surface = backSurface(back);
-	return SADDLE_PLACES.flatMap((place): SectionView[] => {
-		const row = Math.round(SHARE[place] * bed.rows);
+	return Array.from({ length: PARTS + 1 }, (_, i) => i).flatMap((part): SectionView[] => {
+		const row = Math.round((part / PARTS) * bed.rows);
 		const sMm = bed.s0 + (row * bed.lengthMm) / bed.rows;
 		const under = backRow(surface, sMm);
 		const top = under && backAt(under, 0)?.y;
@@ -56,7 +61,9 @@ export function sectionViews(back: readonly BackSection[], bed: Bed, pose: Pose)
 		const bars = { near: bar(BAR_SIDES.indexOf('near')), off: bar(BAR_SIDES.indexOf('off')) };
 		return [
 			{
-				place,
+				place: MIDDLES[part],
+				row,
+				share: row / bed.rows,
 				sMm: tenth(sMm),
 				back: skin,
 				bars,

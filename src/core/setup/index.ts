@@ -4,3 +4,4 @@ export * from './periods.js';
 export * from './adviseShims.js';
 export * from './gauge.js';
 export * from './travel.js';
+export * from './service.js';

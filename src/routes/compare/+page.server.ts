@@ -10,7 +10,7 @@ import {
 	type Scope
 } from '$lib/server/records/index.js';
 import { railPoints } from '$lib/server/records/trends.js';
-import { LIMITS } from '$core/change/index.js';
+import { limitsOfCall } from '$core/call/index.js';
 import { reasonSentence } from '$words/index.js';
 import type { PageServerLoad } from './$types.js';
 
@@ -31,7 +31,7 @@ async function standingOf(scope: Scope, horseId: string, today: string) {
 		name: horse.name,
 		about: horse.about,
 		saddleName: pairing?.saddleName ?? null,
-		limits: LIMITS[pairing?.school ?? 'close'],
+		limits: limitsOfCall(calls.at(-1), pairing?.school ?? 'close'),
 		marks: marks.filter((m) => m.pairingId === pairing?.id),
 		days: [...new Set(calls.map((c) => c.visitedOn))],
 		day: calls.at(-1)?.visitedOn ?? null,

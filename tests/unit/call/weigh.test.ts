@@ -82,9 +82,11 @@ describe('weighing all evidence, against a table worked by hand', () => {
 		expect(still.chance).to.be.at.most(0.011);
 		const old = weigh([], { shape: callOf(0, 1.2, 120) });
 		expect(old.sumDb).to.be.closeTo((START_DB + still.sumDb) / 2, 1e-9);
-		expect(shapeChance(changeOf(-10, 1), 'T13', 'close')).to.equal(undefined);
+		expect(shapeChance({ changes: changeOf(-10, 1) }, 'T13', 'close')).to.equal(undefined);
 		// Roomy fitting takes more gain before it is beyond.
-		expect(shapeChance(changeOf(7, 1), 'T8', 'roomy')!).to.be.below(shapeChance(changeOf(7, 1), 'T8', 'close')!);
+		expect(shapeChance({ changes: changeOf(7, 1) }, 'T8', 'roomy')!).to.be.below(
+			shapeChance({ changes: changeOf(7, 1) }, 'T8', 'close')!
+		);
 	});
 
 	it('all checks fine speak against, half a check’s worth of doubt and they do not', () => {

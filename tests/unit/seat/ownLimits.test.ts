@@ -2,7 +2,7 @@ import { expect } from 'chai';
 import { tracingsOf } from '../../../scripts/lib/scoreSeries.js';
 import { MOST_TRIED_MM, ownLimits, seatFitDay, WAYS_OF_CHANGE } from '../../../src/core/seat/index.js';
 import { MAKES, makeMadeSeries } from '../../../sim/makes/index.js';
-import { stricterLimits } from '../../../src/words/index.js';
+import { giveOrTakeSd, ownLimitRows } from '../../../src/words/index.js';
 import { seededRandom } from '../../../sim/random.js';
 
 describe('limits of a pairing’s own', function () {
@@ -31,17 +31,25 @@ describe('limits of a pairing’s own', function () {
 			expect(tight.find((l) => l.way === 'fat-lost')?.fault).to.equal('clearance');
 		});
 
-	it('a limit is told where it is stricter than the usual one, and never where it would let more go', () => {
-		const lines = stricterLimits([
-			{ way: 'withers-lost', mm: 4, fault: 'pitched-forward' },
-			{ way: 'withers-gained', mm: 6, fault: 'narrow' },
-			{ way: 'near-lost', mm: 7, fault: 'twisted' },
-			{ way: 'fat-lost', mm: 13, fault: 'wide' },
-			{ way: 'fat-gained', mm: undefined, fault: undefined }
+	it('each way is told with its range and what comes then; where none was met, how far was tried', () => {
+		const rows = ownLimitRows([
+			{ way: 'withers-lost', mm: 12, sdMm: 1.5, fault: 'pitched-forward' },
+			{ way: 'fat-lost', mm: 6, sdMm: 2, fault: 'clearance' },
+			{ way: 'fat-gained', mm: undefined, sdMm: 0, fault: undefined }
 		]);
-		expect(lines).to.have.length(2);
-		expect(lines[0]).to.match(/withers: about 4 mm, then tips forward \(usual limit 6\)/);
-		expect(lines[1]).to.match(/near side alone: about 7 mm/);
+		expect(rows.map((r) => `${r.way}: ${giveOrTakeSd(r.mm, r.sdMm)}, ${r.then}`)).to.deep.equal([
+			'loses muscle at the withers: 12 ± 3 mm, tips forward',
+			'loses all over: 6 ± 4 mm, a finger of room is gone',
+			'gains all over: over 16 mm, no fault seen so far'
+		]);
+	});
+
+	it('a limit that hangs on how a back changes is less sure than one that does not', () => {
+		for (const make of [2, 3])
+			for (const { mm, sdMm } of ownLimits(saddleOf(make), 430)) {
+				if (mm === undefined) expect(sdMm).to.equal(0);
+				else expect(sdMm).to.be.within(0.5, 4);
+			}
 	});
 
 	it('a back alike on both sides bears as much on either', () => {

@@ -6,7 +6,8 @@ import { seatCase, type Shape } from '../../support/seats.js';
 const cutsOf = (shape: Partial<Shape>, given: Parameters<typeof seatCase>[1] = {}) => {
 	const asked = seatCase(shape, given);
 	const seat = seatOf(asked);
-	return { seat, cuts: sectionViews(asked.back.sections, seat.bed, seat.balanced.pose) };
+	const all = sectionViews(asked.back.sections, seat.bed, seat.balanced.pose);
+	return { seat, all, cuts: all.filter((c) => c.place !== undefined) };
 };
 /** Sections close enough that a bow is one. */
 const EVERY = Array.from({ length: 19 }, (_, i) => 25 * i);
@@ -26,6 +27,16 @@ describe('cuts through saddle and back', () => {
 				expect(yMm).to.equal(gapMm);
 				expect(Math.abs(xMm)).to.be.within(20, 140);
 			}
+	});
+	it('goes through anywhere, from the first row of the bars to the last', () => {
+		const { seat, all } = cutsOf({});
+		expect(all.map((c) => c.share)).to.deep.equal([...all.map((c) => c.share)].sort((a, b) => a - b));
+		expect([all[0]?.sMm, all.at(-1)?.sMm, all.length]).to.deep.equal([0, 450, 13]);
+		for (const c of all) {
+			expect(c.row / seat.bed.rows).to.equal(c.share);
+			expect(c.sMm).to.be.closeTo(450 * c.share, 0.06);
+			expect(c.bars.near.length).to.be.above(2);
+		}
 	});
 	it('a straight bar over a hollow leaves the gap in the middle that its sagitta and the sinking of the ends say', () => {
 		const [hollow, weightN] = [24, 200];

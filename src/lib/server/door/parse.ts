@@ -1,8 +1,9 @@
 import Joi from 'joi';
 import { TRACING_SOURCES } from '../../../core/curve/index.js';
+import { LIMIT_LEADS, type LimitLead } from '../../../core/call/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { CHANGES, type LoggedChange } from '../../../core/schedule/index.js';
-import { MOST_MOVED_MM, SETUP_SIDES } from '../../../core/setup/index.js';
+import { MOST_MOVED_MM, SERVICES, SETUP_SIDES, type Service } from '../../../core/setup/index.js';
 import { ASKED_WORDS, PAD_WORDS, SEEN_WORDS, WHEN_WORDS } from '../../../words/index.js';
 import {
 	LENGTHS_FROM,
@@ -32,6 +33,7 @@ import type {
 	RideInput,
 	SaddleInput,
 	Scope,
+	ServiceInput,
 	VisitInput
 } from '../records/index.js';
 
@@ -184,6 +186,21 @@ export const schemas = {
 		horseId: id.required(),
 		pairingId: id.required(),
 		inUse: Joi.boolean().truthy('yes').falsy('no').required()
+	}),
+	limitsLead: Joi.object<{ pairingId: string; lead: LimitLead }>({
+		pairingId: id.required(),
+		lead: Joi.string()
+			.valid(...LIMIT_LEADS)
+			.required()
+	}),
+	service: Joi.object<ServiceInput>({
+		id: newId,
+		doneOn: day.required(),
+		what: Joi.string<Service>()
+			.valid(...SERVICES)
+			.required(),
+		doneBy: text(80),
+		note: text(1000)
 	}),
 	formSet: Joi.object<{ yardId: string }>({ yardId: id.required() }),
 	outOfUse: Joi.object<{ id: string; out: boolean }>({

@@ -1,5 +1,5 @@
 import workerpool from 'workerpool';
-import { chooseFitDay, watchHorse, type Call } from '../../../core/call/index.js';
+import { chooseFitDay, watchHorse, type Call, type LimitLead } from '../../../core/call/index.js';
 import type { BodyMeasure } from '../../../core/change/index.js';
 import type { Tracing } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
@@ -20,6 +20,8 @@ export type Judgement =
 
 export interface PairingToJudge {
 	readonly school: 'close' | 'roomy';
+	/** Whose limits lead. */
+	readonly lead?: LimitLead;
 	/** Day of its latest fit mark. */
 	readonly fittedOn: string | undefined;
 }
@@ -46,6 +48,7 @@ function judgeOne(
 	try {
 		const watch = watchHorse(tracings, {
 			school: pairing.school,
+			lead: pairing.lead,
 			fittedOn: pairing.fittedOn,
 			ageYearsOn: (day) => ageYearsOn(bornYear, day),
 			bodies

@@ -53,6 +53,7 @@ const columns = (today: string) => ({
 	bornYear: tables.horse.bornYear,
 	saddleName: tables.saddle.name,
 	school: tables.pairing.school,
+	limits: tables.standing.limits,
 	verdict: verdictOn(today),
 	missing: tables.standing.missing,
 	lastOn: tables.standing.lastOn,

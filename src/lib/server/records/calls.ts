@@ -28,9 +28,10 @@ export async function askedOf(db: Asker, horseId: string): Promise<Asked> {
 	return {
 		tracings,
 		bodies: bodiesOf(await listVisitFields(db, horseId)),
-		pairings: pairings.map(({ id, school }) => ({
+		pairings: pairings.map(({ id, school, limitsLead }) => ({
 			id,
 			school,
+			lead: limitsLead,
 			fittedOn: marks.filter((m) => m.pairingId === id).at(-1)?.fittedOn
 		}))
 	};

@@ -1,5 +1,6 @@
 import { and, desc, eq } from 'drizzle-orm';
 import type { HandRules, SaddleKind } from '../../../core/checks/index.js';
+import type { LimitLead } from '../../../core/call/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
@@ -22,6 +23,7 @@ export interface HorsePairing {
 	readonly saddleId: string;
 	readonly saddleName: string;
 	readonly school: 'close' | 'roomy';
+	readonly limitsLead: LimitLead;
 	readonly rules: HandRules;
 	readonly saddleKind: SaddleKind;
 	readonly bearingMm: number | null;
@@ -70,6 +72,26 @@ export async function setPairingInUse(
 	});
 }
 
+/** Says whose limits lead a saddle's calls on a horse: the usual ones, or its own. The same choice twice changes nothing. */
+export async function setLimitsLead(
+	db: Database,
+	scope: Scope,
+	horseId: string,
+	pairingId: string,
+	lead: LimitLead
+): Promise<void> {
+	await writeHorse(db, scope, horseId, 'mark', async (tx, horse) => {
+		const mine = and(eq(tables.pairing.id, pairingId), eq(tables.pairing.horseId, horse.id));
+		const [old] = await tx.select({ lead: tables.pairing.limitsLead }).from(tables.pairing).where(mine);
+		if (!old) throw new CoreError('not-found');
+		if (old.lead === lead) return;
+		await tx.update(tables.pairing).set({ limitsLead: lead }).where(mine);
+		await shapeChanged(tx, horse);
+		const what = lead === 'own' ? 'limits-own' : 'limits-usual';
+		await noteDeed(tx, scope, { yardId: horse.yardId, horseId: horse.id, what });
+	});
+}
+
 /** A horse's saddles, those in use first. The caller has bounded the horse. */
 export async function listPairings(db: Asker, horseId: string): Promise<HorsePairing[]> {
 	const rows = await db
@@ -79,6 +101,7 @@ export async function listPairings(db: Asker, horseId: string): Promise<HorsePai
 			name: tables.saddle.name,
 			about: tables.saddle.about,
 			school: tables.pairing.school,
+			limitsLead: tables.pairing.limitsLead,
 			rules: rulesColumns,
 			saddleKind: tables.saddle.kind,
 			bearingMm: tables.saddle.bearingMm,

@@ -136,6 +136,7 @@ export async function refreshStanding(
 		...changed,
 		rulesVersion: RULES_VERSION,
 		inUse: pairings.length,
+		limits: worst?.shape?.limits ?? null,
 		spark: await sparkFor(tx, pairing, judgement, before)
 	};
 	await tx

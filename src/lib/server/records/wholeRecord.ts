@@ -40,10 +40,12 @@ export async function readWholeRecord(db: Database, scope: Scope, horseId: strin
 			const tasks = await tx.select().from(t.task).where(eq(t.task.horseId, horse.id));
 			const worn = [...new Set([...pairings.map((p) => p.saddleId), ...rides.flatMap((r) => r.saddleId ?? [])])];
 			const saddles = worn.length > 0 ? await tx.select().from(t.saddle).where(inArray(t.saddle.id, worn)) : [];
+			const services =
+				worn.length > 0 ? await tx.select().from(t.saddleService).where(inArray(t.saddleService.saddleId, worn)) : [];
 			const kept = [horse.id, ...ids, ...worn];
 			const earlier = await tx.select().from(t.earlierVersion).where(inArray(t.earlierVersion.rowId, kept));
 			const [yard] = await tx.select({ name: t.yard.name }).from(t.yard).where(eq(t.yard.id, horse.yardId));
-			const writers = [...visits, ...entries, ...rides, ...fitMarks, ...photos, ...tasks].flatMap(
+			const writers = [...visits, ...entries, ...rides, ...fitMarks, ...photos, ...tasks, ...services].flatMap(
 				(r) => r.madeBy ?? []
 			);
 			const people =
@@ -60,6 +62,7 @@ export async function readWholeRecord(db: Database, scope: Scope, horseId: strin
 				yardName: yard?.name ?? '',
 				horse: plain(horse),
 				saddles: byId(saddles).map(plain),
+				services: byId(services).map(plain),
 				pairings: byId(pairings).map(plain),
 				visits: byId(visits).map(plain),
 				tracings: byId(tracings).map(plain),
@@ -109,7 +112,9 @@ function renamed({ record, photos }: Unpacked, salt: string): Unpacked {
 		...[record.saddles, record.pairings, record.visits, record.tracings, record.entries].flatMap((rows) =>
 			rows.map((r) => r.id)
 		),
-		...[record.rides, record.fitMarks, record.tasks, record.photos].flatMap((rows) => rows.map((r) => r.id))
+		...[record.services, record.rides, record.fitMarks, record.tasks, record.photos].flatMap((rows) =>
+			rows.map((r) => r.id)
+		)
 	]);
 	const text = JSON.stringify(record).replace(UUID, (id) => (own.has(id) ? mappedId(salt, id) : id));
 	return {
@@ -177,6 +182,7 @@ export async function putWholeRecord(
 		};
 		await put(t.horse, [asRow(record.horse, { yardId, archivedAt: null })]);
 		await put(t.saddle, record.saddles.map((r) => asRow(r, { yardId }))); // prettier-ignore
+		await put(t.saddleService, record.services.map((r) => asRow(r, { yardId, madeBy }))); // prettier-ignore
 		await put(t.visit, record.visits.map((r) => asRow(r, { yardId, madeBy }))); // prettier-ignore
 		await put(t.pairing, record.pairings.map((r) => asRow(r, { yardId }))); // prettier-ignore
 		await put(t.tracing, record.tracings.map((r) => asRow(r, {}))); // prettier-ignore

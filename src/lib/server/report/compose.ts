@@ -1,6 +1,7 @@
 import type { Call, JoinedCall, Weighing } from '../../../core/call/index.js';
 import { STAGES, type SaddleKind } from '../../../core/checks/index.js';
-import { LIMITS, type CutOverlay } from '../../../core/change/index.js';
+import { limitsOfCall } from '../../../core/call/index.js';
+import type { CutOverlay } from '../../../core/change/index.js';
 import { handHistory, type Reading } from '../../../core/reading/index.js';
 import { setupPeriods, type SetupPeriod } from '../../../core/setup/index.js';
 import { SIDES, tallyKey, tallyZones, ZONES, type Sign } from '../../../core/zones/index.js';
@@ -260,12 +261,12 @@ function historyBlocks({ calls, marks, pairing }: ReportFacts): ReportBlock[] {
 	];
 }
 
-function limitBlocks({ school }: ReportFacts): ReportBlock[] {
-	const l = LIMITS[school];
+function limitBlocks({ school, calls }: ReportFacts): ReportBlock[] {
+	const l = limitsOfCall(calls.at(-1), school);
 	return [
 		heading('Limits and method'),
 		line(
-			`Fitted ${school}: watch from ${lengthWords(l.watchLossMm)} lost or ${lengthNumber(l.watchGainMm)} gained at T8 on a side, refit from ${lengthNumber(l.refitLossMm)} or ${lengthNumber(l.refitGainMm)}; the sides ${lengthWords(l.sidesApartMm)} apart. These are conventions, not veterinary limits.`
+			`Fitted ${school}: watch from ${lengthWords(l.watchLossMm)} lost or ${lengthNumber(l.watchGainMm)} gained at T8 on a side, refit from ${lengthNumber(l.refitLossMm)} or ${lengthNumber(l.refitGainMm)}; the sides ${lengthWords(l.sidesApartMm)} apart. ${l.own ? 'These follow from the saddle as it fitted, reckoned from the shapes; a person chose them in the place of the usual ones. They are' : 'These are conventions,'} not veterinary limits.`
 		),
 		line(
 			`Half-widths ${stretchWords(30, 120)} below the top are compared with those of the fitted day; tracing error is learnt from repeats, and every figure has its 95% range. A tracing shows the outline alone: no pain, no muscle quality, no movement.`

@@ -1,7 +1,9 @@
 import Joi from 'joi';
+import { LIMIT_LEADS } from '../../../core/call/index.js';
 import { SADDLE_KINDS, LENGTHS_FROM, LEVELS_BY, PLACES, RIDER_ROOMS, ROOMS } from '../../../core/checks/index.js';
 import { TRACING_SOURCES } from '../../../core/curve/index.js';
 import { TASK_FOR } from '../../../core/diary/index.js';
+import { SERVICES } from '../../../core/setup/index.js';
 import { PHOTO_KINDS } from '../db/schema/index.js';
 import { measures } from '../door/saddleMeasures.js';
 
@@ -20,6 +22,8 @@ export interface WholeRecord {
 	readonly yardName: string;
 	readonly horse: Row;
 	readonly saddles: readonly Row[];
+	/** What was done to its saddles. */
+	readonly services: readonly Row[];
 	readonly pairings: readonly Row[];
 	readonly visits: readonly Row[];
 	readonly tracings: readonly Row[];
@@ -38,6 +42,7 @@ export interface WholeRecord {
 /** Parts in the order in which they can be put in. */
 export const PARTS = [
 	'saddles',
+	'services',
 	'visits',
 	'pairings',
 	'tracings',
@@ -52,6 +57,7 @@ export type Part = (typeof PARTS)[number];
 
 export const MOST_ROWS: Readonly<Record<Part, number>> = {
 	saddles: 500,
+	services: 20_000,
 	visits: 10_000,
 	pairings: 500,
 	tracings: 100_000,
@@ -118,6 +124,17 @@ const ROWS: Readonly<Record<Part, Joi.ObjectSchema>> = {
 		retiredAt: orNull(moment),
 		createdAt: moment.required()
 	}),
+	services: Joi.object({
+		id,
+		saddleId: id,
+		doneOn: day,
+		what: oneOf(SERVICES),
+		doneBy: words(80),
+		note: words(1000),
+		madeBy: orNull(anyId),
+		undoneAt: orNull(moment),
+		createdAt: moment.required()
+	}),
 	visits: Joi.object({
 		id,
 		horseId: id,
@@ -140,6 +157,7 @@ const ROWS: Readonly<Record<Part, Joi.ObjectSchema>> = {
 		riderRoom: oneOf(RIDER_ROOMS),
 		lengthFrom: oneOf(LENGTHS_FROM),
 		levelBy: oneOf(LEVELS_BY),
+		limitsLead: Joi.valid(...LIMIT_LEADS).default('usual'),
 		inUse: Joi.boolean().required(),
 		createdAt: moment.required()
 	}),
@@ -228,6 +246,9 @@ const ROWS: Readonly<Record<Part, Joi.ObjectSchema>> = {
 	})
 };
 
+/** Parts that records made before there were any have not. */
+const LATER_PARTS: ReadonlySet<Part> = new Set(['tasks', 'services']);
+
 /** What `record.json` must be; rows are looked at one by one, so that the first that is wrong is named. */
 export const recordSchema = Joi.object<WholeRecord>({
 	format: Joi.valid(RECORD_FORMAT).required(),
@@ -239,8 +260,7 @@ export const recordSchema = Joi.object<WholeRecord>({
 	...Object.fromEntries(
 		PARTS.map((part) => {
 			const rows = Joi.array().max(MOST_ROWS[part]).items(ROWS[part]);
-			// Records made before there were any have none.
-			return [part, part === 'tasks' ? rows.default([]) : rows.required()];
+			return [part, LATER_PARTS.has(part) ? rows.default([]) : rows.required()];
 		})
 	)
 });

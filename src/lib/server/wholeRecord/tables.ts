@@ -4,6 +4,7 @@ import type { Part, Row, WholeRecord } from './shape.js';
 /** Parts as tables for spreadsheets; points stand in `tracings.csv`, earlier versions only in the record. */
 export const TABLES = [
 	'saddles',
+	'services',
 	'visits',
 	'pairings',
 	'entries',

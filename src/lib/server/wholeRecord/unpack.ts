@@ -75,6 +75,7 @@ function mustBeWhole(record: WholeRecord): void {
 	for (const part of ['tracings', 'entries', 'fitMarks', 'photos'] as const) at(record[part], 'visitId', visits, part);
 	at(record.fitMarks, 'pairingId', pairings, 'fitMarks');
 	at(record.pairings, 'saddleId', saddles, 'pairings');
+	at(record.services, 'saddleId', saddles, 'services');
 	at(record.rides, 'saddleId', saddles, 'rides');
 }
 

@@ -39,6 +39,9 @@
 	/** The library that draws in space is read when somebody asks for it. */
 	let inSpace = $state(false);
 
+	/** Where all three views are cut: a place of the bars, the middle at first. */
+	let cutAt = $state(6);
+
 	/** The plan is the same whatever shims are tried: it is asked for once for what it hangs on. */
 	let planned = $state.raw<{ readonly of: string; readonly plan: MeasuredSeat['plan'] }>({ of: '', plan: undefined });
 
@@ -127,15 +130,21 @@
 		<ul>
 			{#each measuredSentences(seat) as line (line)}<li>{line}</li>{/each}
 		</ul>
-		<BearingView bearing={seat.bearing} title="Where it bears" />
-		<SectionCuts cuts={seat.cuts} />
+		{@const cut = seat.cuts[Math.min(cutAt, seat.cuts.length - 1)]}
+		<BearingView
+			bearing={seat.bearing}
+			title="Where it bears"
+			at={cut?.share}
+			onat={(share) => (cutAt = Math.round(share * (seat.cuts.length - 1)))}
+		/>
+		<SectionCuts cuts={seat.cuts} chosen={cutAt} onchoose={(i) => (cutAt = i)} />
 		<details bind:open={inSpace}>
 			<summary>Turn it in space</summary>
 			{#if inSpace}
 				{#await import('../seat/SeatInSpace.svelte')}
 					<p class="quiet">Reading …</p>
 				{:then { default: SeatInSpace }}
-					<SeatInSpace space={seat.space} bearing={seat.bearing} />
+					<SeatInSpace space={seat.space} bearing={seat.bearing} cutRow={cut?.row} cutMm={cut?.sMm} />
 				{/await}
 			{/if}
 		</details>

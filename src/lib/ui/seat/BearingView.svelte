@@ -7,8 +7,11 @@
 		title: string;
 		/** Drawn instead of the load: more (full) or less (hollow) than another view, as a share of even load. */
 		more?: Pick<BearingView, 'near' | 'off'>;
+		/** Where a cut goes through, as a share of the length from the front; a press elsewhere chooses that place. */
+		at?: number | undefined;
+		onat?: (share: number) => void;
 	}
-	const { bearing, title, more }: Props = $props();
+	const { bearing, title, more, at, onat }: Props = $props();
 
 	/** Four cells are one dot: a bar as seen from above, head to the left, near below the spine, off above. */
 	const STEP = 17;
@@ -30,6 +33,12 @@
 			}))
 		);
 	const all = $derived([...dots(near, 1), ...dots(off, -1)]);
+	/** A pointer's way; the keys' is the slider under the cut. */
+	function press(e: MouseEvent & { currentTarget: SVGSVGElement }): void {
+		const box = e.currentTarget.getBoundingClientRect();
+		const x = ((e.clientX - box.left) / box.width) * (width + 48) - 44;
+		onat?.(Math.min(1, Math.max(0, x / width)));
+	}
 	const percent = (v: number): string => `${Math.round(100 * v)}%`;
 	const about = $derived(
 		`${title}: front ${percent(bearing.thirds[0])} of the weight, middle ${percent(bearing.thirds[1])}, rear ${percent(bearing.thirds[2])}; near ${percent(bearing.sides[0])}, off ${percent(bearing.sides[1])}`
@@ -38,7 +47,14 @@
 
 <figure>
 	<figcaption>{title}</figcaption>
-	<svg viewBox={`-44 0 ${width + 48} ${height + 26}`} role="img" aria-label={about}>
+	<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
+	<svg
+		class:chosen={onat !== undefined}
+		viewBox={`-44 0 ${width + 48} ${height + 26}`}
+		role="img"
+		aria-label={about}
+		onclick={onat && press}
+	>
 		{#each [0, 1] as bar (bar)}
 			<rect class="bar" x="0" y={bar === 0 ? height / 2 + SPINE : 0} {width} height={columns * STEP} rx="14" />
 		{/each}
@@ -47,6 +63,7 @@
 		{#each all as dot, i (i)}
 			{#if dot.r > 0}<circle class:heavy={dot.heavy} class:less={dot.less} cx={dot.x} cy={dot.y} r={dot.r} />{/if}
 		{/each}
+		{#if at !== undefined}<path class="at" d={`M${at * width} -4V${height + 4}`} />{/if}
 		<text x="-6" y={height / 4 + 4} text-anchor="end">off</text>
 		<text x="-6" y={(3 * height) / 4 + 4} text-anchor="end">near</text>
 		{#each bearing.thirds as share, i (i)}
@@ -73,6 +90,13 @@
 	.spine {
 		stroke: var(--zt-ink);
 		stroke-width: 1.5;
+	}
+	.chosen {
+		cursor: crosshair;
+	}
+	.at {
+		stroke: var(--zt-strap-dark);
+		stroke-width: 3;
 	}
 	.third {
 		stroke: var(--zt-quiet);

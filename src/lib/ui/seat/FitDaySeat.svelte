@@ -1,6 +1,9 @@
 <script lang="ts">
 	import type { HandBesideSeat } from '$core/reading/index.js';
+	import type { ComponentProps } from 'svelte';
+	import { page } from '$app/state';
 	import type { FitDayView } from '$core/seat/index.js';
+	import type { Serviced } from '$core/setup/index.js';
 	import type { FingerCalibration } from '$core/units/index.js';
 	import SeatSaid from './SeatSaid.svelte';
 
@@ -18,6 +21,8 @@
 		readonly seat: FitDayView;
 		readonly fingers: FingerCalibration;
 		readonly hand: HandBesideSeat | null;
+		readonly serviced: Serviced | null;
+		readonly choice: NonNullable<ComponentProps<typeof SeatSaid>['choice']>;
 	}
 	let answer = $state<Answer>();
 	let refused = $state<string>();
@@ -34,6 +39,8 @@
 		}
 	}
 	$effect(() => {
+		// A form of the page may have changed what it says.
+		void page.data;
 		answer = undefined;
 		refused = undefined;
 		const moved = new AbortController();

@@ -31,8 +31,11 @@
 	interface Props {
 		space: SeatSpace;
 		bearing: BearingView;
+		/** Where the other views are cut: its row of the bars' corners, and how far back, mm. */
+		cutRow?: number | undefined;
+		cutMm?: number | undefined;
 	}
-	const { space, bearing }: Props = $props();
+	const { space, bearing, cutRow, cutMm }: Props = $props();
 
 	const VIEWS = {
 		'From above': [0.001, 1, 0],
@@ -54,6 +57,7 @@
 	/** Bars lie just off the skin, and dots just off the bars, mm. */
 	const BARS_OFF_MM = 1.5;
 	const DOTS_OFF_MM = 2.5;
+	const CUT_OFF_MM = 3.5;
 
 	type Grid = readonly (readonly (Place3 | null)[])[];
 	/** Two triangles for each four corners that all are there. */
@@ -103,6 +107,19 @@
 				return [{ at: new Matrix4().compose(place, turned, new Vector3(radius, radius, 1)), heavy: isHeavy(share) }];
 			})
 		);
+	}
+
+	/** The place at which the other views are cut, as a band over skin and bars. */
+	function markCut(group: Group, color: Color): void {
+		if (cutMm === undefined || cutRow === undefined) return;
+		const nearest = space.skin.reduce<(typeof space.skin)[number]>((best, row) => {
+			const apart = (r: typeof row): number => Math.abs((r[0]?.[2] ?? Infinity) - cutMm);
+			return apart(row) < apart(best) ? row : best;
+		}, []);
+		const raised = (points: readonly (Place3 | null)[]) =>
+			points.map((p): Place3 | null => p && [p[0], p[1] + CUT_OFF_MM, cutMm]);
+		for (const points of [nearest, ...BAR_SIDES.map((side) => space.bars[side][cutRow] ?? [])])
+			group.add(lineOf(raised(points), color));
 	}
 
 	function build(): void {
@@ -156,6 +173,7 @@
 			for (const line of [edge((r) => r[0]), edge((r) => r[r.length - 1]), grid[0] ?? [], grid[grid.length - 1] ?? []])
 				bar.add(lineOf(line, token('--zt-strap-dark')));
 		}
+		markCut(group, token('--zt-alarm'));
 		shown = group;
 		scene.add(group);
 	}
@@ -220,7 +238,7 @@
 	});
 	$effect(() => {
 		if (!redraw) return;
-		void space;
+		void [space, cutRow, cutMm];
 		build();
 		redraw();
 	});

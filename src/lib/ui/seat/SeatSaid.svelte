@@ -1,27 +1,33 @@
 <script lang="ts">
-	import type { Snippet } from 'svelte';
+	import type { ComponentProps, Snippet } from 'svelte';
 	import type { HandBesideSeat } from '$core/reading/index.js';
 	import type { FitDayView } from '$core/seat/index.js';
+	import type { Serviced } from '$core/setup/index.js';
 	import type { FingerCalibration } from '$core/units/index.js';
 	import {
 		CONDITION_WORDS,
 		FIT_DAY_DOUBT_WORDS,
 		fitDaySentences,
 		handBesideWords,
-		stricterLimits
+		servicedWords
 	} from '$words/index.js';
 	import { formatDay } from '../format.js';
 	import BearingView from './BearingView.svelte';
+	import OwnLimits from './OwnLimits.svelte';
 
 	interface Props {
 		seat: FitDayView;
 		fingers: FingerCalibration;
 		/** Room counted by hand near both days. */
 		hand: HandBesideSeat | null;
+		/** What was done to its underside since it fitted. */
+		serviced?: Serviced | null;
+		/** Which limits lead the call, where that is chosen. */
+		choice?: ComponentProps<typeof OwnLimits>['choice'];
 		/** In place of its limits and doubts, where only what it comes to is said. */
 		brief?: Snippet | undefined;
 	}
-	const { seat, fingers, hand, brief }: Props = $props();
+	const { seat, fingers, hand, serviced = null, choice, brief }: Props = $props();
 	const faults = $derived(seat.conditions.filter((c) => c !== 'fits'));
 	const possible = $derived(
 		Object.entries(seat.chances).filter(([c]) => !faults.includes(c as (typeof faults)[number]))
@@ -39,19 +45,12 @@
 				.join('; ')}.
 		{:else}No single fault stands out in how it bears.{/if}
 	</p>
+	{#if serviced}<p><b>{servicedWords(serviced, formatDay)}</b></p>{/if}
 	{#if hand}<p>{handBesideWords(hand, formatDay)}</p>{/if}
 	<p class="quiet">
 		An inference from the shapes alone. Where your hand under the saddle says otherwise, believe the hand.
 	</p>
 	{#if brief}{@render brief()}{:else}
-		<details>
-			<summary>Where this saddle is stricter than the usual limits</summary>
-			<ul>
-				{#each stricterLimits(seat.limits) as line (line)}<li>{line}</li>
-				{:else}<li>Nowhere: the usual limits of the call come first.</li>{/each}
-			</ul>
-			<p class="quiet">Reckoned from this back and its saddle, give or take a quarter. It never loosens a limit.</p>
-		</details>
 		<details>
 			<summary>What it does not know</summary>
 			<ul>
@@ -68,6 +67,12 @@
 		Where it bears, from above: the larger a dot, the more load; dark from a quarter over even. Below, the share of each
 		third.
 	</p>
+	{#if !brief}
+		<details>
+			<summary>Its own limits</summary>
+			<OwnLimits limits={seat.limits} {choice} />
+		</details>
+	{/if}
 </div>
 
 <style>
@@ -94,7 +99,8 @@
 		gap: 0.5rem 1.25rem;
 		align-content: start;
 	}
-	.views > p {
+	.views > p,
+	.views > details {
 		grid-column: 1 / -1;
 	}
 	@media (max-width: 900px) {

@@ -1,5 +1,4 @@
-import { FRONT_STATION } from '$core/call/index.js';
-import { LIMITS } from '$core/change/index.js';
+import { FRONT_STATION, limitsOfCall } from '$core/call/index.js';
 import { changedSince, comingUp } from '$core/diary/index.js';
 import { askedOfOwner, lastDecision, rankSaddles, triedAt } from '$core/reading/index.js';
 import { comparePeriods, compareSetups, followSetup, setupOn, setupPeriods, type Setup } from '$core/setup/index.js';
@@ -147,7 +146,7 @@ export const overview = ({ locals, url, parent }: Pick<Parameters<PageServerLoad
 				verdict: s.judged?.joined?.verdict ?? null
 			})),
 			pairing: pairing ?? null,
-			limits: LIMITS[pairing?.school ?? 'close'],
+			limits: limitsOfCall(call, pairing?.school ?? 'close'),
 			marks,
 			visits: counting,
 			days,
@@ -209,10 +208,14 @@ async function missingWords(
 ): Promise<string> {
 	if (days.length === 0) return `${MISSING_WORDS['no-visit']}.`;
 	if (!pairing) return `${MISSING_WORDS['no-saddle']}.`;
-	const [judged] = await judgePairings(await tracings(), [{ school: pairing.school, fittedOn }], {
-		bornYear,
-		bodies: []
-	});
+	const [judged] = await judgePairings(
+		await tracings(),
+		[{ school: pairing.school, lead: pairing.limitsLead, fittedOn }],
+		{
+			bornYear,
+			bodies: []
+		}
+	);
 	if (!judged || judged.status === 'judged') return '';
 	return judged.code === 'no-fit-mark' ? `${MISSING_WORDS['no-fit-mark']}` : errorSentence(judged);
 }

@@ -1,6 +1,6 @@
 import { nextByHandDay } from '$core/schedule/index.js';
 import { followSetup, setupPeriods } from '$core/setup/index.js';
-import { LIMITS } from '$core/change/index.js';
+import { limitsOfCall } from '$core/call/index.js';
 import { handBesideSeat, handHistory } from '$core/reading/index.js';
 import { ageYearsOn, DEFAULT_FINGERS } from '$core/units/index.js';
 import { setupDays, setupLine } from '$words/index.js';
@@ -38,7 +38,7 @@ export const load: PageServerLoad = ({ locals, params, setHeaders }) =>
 			readings: judged?.readings ?? [],
 			weighing: judged?.weighing ?? null,
 			byHandOn: day ? nextByHandDay(day, ageYearsOn(horse.bornYear, day), false) : null,
-			limits: LIMITS[pairing.school],
+			limits: limitsOfCall(call, pairing.school),
 			marks,
 			points: railPoints(calls),
 			strokes: day ? strokesOf(found, day) : {},

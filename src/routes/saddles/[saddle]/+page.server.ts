@@ -1,9 +1,16 @@
-import { answerPage, parseId } from '$lib/server/door/index.js';
+import { answerForm, answerPage, parseFields, parseId, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { findSaddle, listHorseNames, yardMay } from '$lib/server/records/index.js';
-import type { PageServerLoad } from './$types.js';
+import {
+	findSaddle,
+	listHorseNames,
+	listServices,
+	putService,
+	setServiceUndone,
+	yardMay
+} from '$lib/server/records/index.js';
+import type { Actions, PageServerLoad } from './$types.js';
 
-/** One saddle: its own shape, and how it sits on the horses of its yard. */
+/** One saddle: its own shape, how it sits on the horses of its yard, and what was done to it. */
 export const load: PageServerLoad = ({ locals, params, url }) =>
 	answerPage(async () => {
 		const { db } = app();
@@ -11,7 +18,23 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 		return {
 			saddle,
 			horses: await listHorseNames(db, locals.scope, saddle.yardId),
+			services: await listServices(db, locals.scope, saddle.id),
+			today: locals.today,
 			chosenHorse: url.searchParams.get('horse'),
 			mayWrite: yardMay(locals.scope, saddle.yardId, 'saddle')
 		};
 	});
+
+export const actions: Actions = {
+	service: ({ request, locals, params }) =>
+		answerForm(request, async (form) => {
+			await putService(app().db, locals.scope, parseId(params.saddle), parseFields(form, schemas.service));
+			return { done: 'service' as const };
+		}),
+	unservice: ({ request, locals, params }) =>
+		answerForm(request, async (form) => {
+			const { id, out } = parseFields(form, schemas.outOfUse);
+			await setServiceUndone(app().db, locals.scope, parseId(params.saddle), id, out);
+			return { done: 'unservice' as const };
+		})
+};

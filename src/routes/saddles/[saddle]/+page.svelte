@@ -2,11 +2,12 @@
 	import { untrack } from 'svelte';
 	import RankSeats from '$lib/ui/saddle/RankSeats.svelte';
 	import SeatOnHorse from '$lib/ui/saddle/SeatOnHorse.svelte';
+	import ServiceLog from '$lib/ui/saddle/ServiceLog.svelte';
 	import ShapeDesk from '$lib/ui/saddle/ShapeDesk.svelte';
 	import { SADDLE_KIND_WORDS, lengthWords } from '$words/index.js';
 	import type { PageProps } from './$types.js';
 
-	const { data }: PageProps = $props();
+	const { data, form }: PageProps = $props();
 	let kept = $state.raw(untrack(() => ({ version: data.saddle.version, measures: data.saddle.measures })));
 	let horseId = $state(untrack(() => data.horses.find((h) => h.id === data.chosenHorse)?.id ?? data.horses[0]?.id));
 </script>
@@ -54,6 +55,12 @@
 	{:else if !kept.measures}
 		<p class="sheet">Nobody has traced the underside of this saddle yet.</p>
 	{/if}
+	<ServiceLog
+		services={data.services}
+		today={data.today}
+		mayWrite={data.mayWrite}
+		refused={form && 'message' in form ? form.message : undefined}
+	/>
 {/snippet}
 
 <style>

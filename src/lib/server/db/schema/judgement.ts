@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { bigint, check, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
-import type { Call } from '../../../../core/call/index.js';
+import type { Call, CallLimits } from '../../../../core/call/index.js';
 import { at, day, oneOf } from './columns.js';
 import { person, yard } from './access.js';
 import { horse } from './horse.js';
@@ -59,7 +59,9 @@ export const standing = pgTable(
 		rulesVersion: integer('rules_version').notNull().default(0),
 		/** How many saddles are in use. */
 		inUse: integer('in_use').notNull().default(0),
-		spark: jsonb('spark').$type<readonly SparkPoint[]>().notNull()
+		spark: jsonb('spark').$type<readonly SparkPoint[]>().notNull(),
+		/** Limits of its saddle's own that led its call; null where the usual ones did. */
+		limits: jsonb('limits').$type<CallLimits>()
 	},
 	(t) => [
 		index('standing_due').on(t.yardId, t.nextOn),

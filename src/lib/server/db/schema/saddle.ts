@@ -14,6 +14,8 @@ import {
 	type Room,
 	type SaddleKind
 } from '../../../../core/checks/index.js';
+import { LIMIT_LEADS, type LimitLead } from '../../../../core/call/index.js';
+import { SERVICES, type Service } from '../../../../core/setup/index.js';
 import type { SaddleMeasures } from '../../../../core/seat/index.js';
 import { at, day, oneOf } from './columns.js';
 import { person, yard } from './access.js';
@@ -48,6 +50,31 @@ export const saddle = pgTable(
 	]
 );
 
+/** What was done to a saddle: its underside may be another from that day on. */
+export const saddleService = pgTable(
+	'saddle_service',
+	{
+		id: uuid('id').primaryKey(),
+		yardId: uuid('yard_id').notNull(),
+		saddleId: uuid('saddle_id').notNull(),
+		doneOn: day('done_on').notNull(),
+		what: text('what').$type<Service>().notNull(),
+		doneBy: text('done_by').notNull().default(''),
+		note: text('note').notNull().default(''),
+		madeBy: uuid('made_by').references(() => person.id, { onDelete: 'set null' }),
+		/** Taken back; kept, and can be put back. */
+		undoneAt: at('undone_at'),
+		createdAt: at('created_at').notNull().defaultNow()
+	},
+	(t) => [
+		foreignKey({ columns: [t.saddleId, t.yardId], foreignColumns: [saddle.id, saddle.yardId] }).onDelete('cascade'),
+		index('service_of_saddle').on(t.saddleId),
+		check('service_what', oneOf('what', SERVICES)),
+		check('service_done_by', sql`length(${t.doneBy}) <= 80`),
+		check('service_note', sql`length(${t.note}) <= 1000`)
+	]
+);
+
 /** This saddle on this horse; several of a horse may be in use. */
 export const pairing = pgTable(
 	'pairing',
@@ -62,6 +89,8 @@ export const pairing = pgTable(
 		riderRoom: integer('rider_room').$type<RiderRoom>().notNull().default(2),
 		lengthFrom: text('length_from').$type<LengthFrom>().notNull().default('fingers'),
 		levelBy: text('level_by').$type<LevelBy>().notNull().default('pommel'),
+		/** Whose limits lead its calls. */
+		limitsLead: text('limits_lead').$type<LimitLead>().notNull().default('usual'),
 		inUse: boolean('in_use').notNull().default(true),
 		/** How the horse stands in it, as in `standing`; null for one that rests. */
 		verdict: text('verdict').$type<'steady' | 'watch' | 'refit' | 'stop'>(),
@@ -79,6 +108,7 @@ export const pairing = pgTable(
 		check('pairing_room', oneOf('room', ROOMS)),
 		check('pairing_rider_room', sql.raw(`rider_room in (${RIDER_ROOMS.join(', ')})`)),
 		check('pairing_length_from', oneOf('length_from', LENGTHS_FROM)),
+		check('pairing_limits_lead', oneOf('limits_lead', LIMIT_LEADS)),
 		check('pairing_level_by', oneOf('level_by', LEVELS_BY))
 	]
 );

@@ -9,6 +9,7 @@ import {
 	listVisits,
 	makeReportLink,
 	putFitMark,
+	setLimitsLead,
 	revokeReportLink,
 	setFitMarkUndone,
 	settleReport
@@ -73,6 +74,12 @@ export const actions: Actions = {
 			});
 			await settleReport(db, locals.scope, horse, id);
 			return { done: 'fit' as const, id: markId };
+		}),
+	lead: ({ request, locals, params }) =>
+		answerForm(request, async (form) => {
+			const { pairingId, lead } = parseFields(form, schemas.limitsLead);
+			await setLimitsLead(app().db, locals.scope, parseId(params.horse), pairingId, lead);
+			return { done: 'lead' as const };
 		}),
 	unfit: ({ request, locals, params }) =>
 		answerForm(request, async (form) => {

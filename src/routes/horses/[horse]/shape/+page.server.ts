@@ -1,5 +1,5 @@
-import type { Call } from '$core/call/index.js';
-import { compareDays, LIMITS } from '$core/change/index.js';
+import { limitsOfCall, type Call } from '$core/call/index.js';
+import { compareDays } from '$core/change/index.js';
 import { MAIN_STATIONS } from '$core/curve/index.js';
 import { numberAt } from '$core/reading/index.js';
 import { answerPage, outlineOf } from '$lib/server/door/index.js';
@@ -47,7 +47,7 @@ export const load: PageServerLoad = ({ parent, url }) =>
 			saddle: pairing?.saddleName ?? null,
 			pairingId: pairing?.id ?? null,
 			saddles,
-			limits: LIMITS[pairing?.school ?? 'close'],
+			limits: limitsOfCall(calls.at(-1), pairing?.school ?? 'close'),
 			station,
 			days,
 			against,

@@ -1,9 +1,10 @@
 import { CoreError } from '$core/errors/index.js';
+import { numberAt } from '$core/reading/index.js';
 import { backToSeat, seatableDays, USUAL_BEARS_MM, type ShimSet } from '$core/seat/index.js';
 import { answerJson, parseFields, parseId, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { seatOfShape } from '$lib/server/judge/index.js';
-import { findHorse, findSaddle, listTracings } from '$lib/server/records/index.js';
+import { findHorse, findSaddle, listTracings, listVisitFields } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
 
 /** Days that may be chosen. */
@@ -41,10 +42,15 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
 			rear_near: rear,
 			rear_off: rear
 		};
+		const taped = (await listVisitFields(db, horse.id)).flatMap(({ visitedOn, states }) => {
+			const mm = numberAt(states, 'tape/bladeToRibMm');
+			return visitedOn <= on && mm !== undefined ? [mm] : [];
+		});
 		const seat = await seatOfShape({
 			tracings: backToSeat(tracings, on),
 			saddle: saddle.measures,
 			bearsMm: saddle.bearingMm ?? USUAL_BEARS_MM,
+			lastRibMm: taped.at(-1),
 			padMm,
 			muscleMm,
 			planned,

@@ -1,0 +1,98 @@
+import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { CoreError } from '../../../core/errors/index.js';
+import type { Service } from '../../../core/setup/index.js';
+import { tables, type Asker, type Database } from '../db/index.js';
+import { noteDeed } from './deeds.js';
+import { findSaddle } from './saddles.js';
+import { mustMayInYard, type Scope } from './scope.js';
+
+export interface ServiceInput {
+	readonly id: string;
+	readonly doneOn: string;
+	readonly what: Service;
+	readonly doneBy: string;
+	readonly note: string;
+}
+
+export interface SaddleServiced extends ServiceInput {
+	readonly undone: boolean;
+}
+
+/** What was done to a saddle, oldest first, with what was taken back. */
+export async function listServices(db: Asker, scope: Scope, saddleId: string): Promise<SaddleServiced[]> {
+	const saddle = await findSaddle(db, scope, saddleId);
+	const { saddleService: t } = tables;
+	const rows = await db
+		.select()
+		.from(t)
+		.where(eq(t.saddleId, saddle.id))
+		.orderBy(asc(t.doneOn), asc(t.createdAt))
+		.limit(1000);
+	return rows.map(({ id, doneOn, what, doneBy, note, undoneAt }) => ({
+		id,
+		doneOn,
+		what,
+		doneBy,
+		note,
+		undone: undoneAt !== null
+	}));
+}
+
+/** What stands of it for several saddles. The caller has bounded them. */
+export async function servicesOf(db: Asker, saddleIds: readonly string[]) {
+	const { saddleService: t } = tables;
+	if (saddleIds.length === 0) return [];
+	return db
+		.select({ doneOn: t.doneOn, what: t.what, doneBy: t.doneBy })
+		.from(t)
+		.where(and(inArray(t.saddleId, [...saddleIds]), isNull(t.undoneAt)));
+}
+
+/** Notes what was done. The same write twice changes nothing; another under the same id is refused. */
+export async function putService(db: Database, scope: Scope, saddleId: string, input: ServiceInput): Promise<void> {
+	await db.transaction(async (tx) => {
+		const saddle = await findSaddle(tx, scope, saddleId);
+		mustMayInYard(scope, saddle.yardId, 'saddle');
+		const { saddleService: t } = tables;
+		const [made] = await tx
+			.insert(t)
+			.values({ ...input, saddleId: saddle.id, yardId: saddle.yardId, madeBy: scope.personId || null })
+			.onConflictDoNothing()
+			.returning({ id: t.id });
+		if (made) {
+			const about = { saddle: saddle.name };
+			await noteDeed(tx, scope, { yardId: saddle.yardId, what: 'service-noted', about });
+			return;
+		}
+		const [old] = await tx
+			.select()
+			.from(t)
+			.where(and(eq(t.id, input.id), eq(t.saddleId, saddle.id)));
+		const same =
+			old?.doneOn === input.doneOn && old.what === input.what && old.doneBy === input.doneBy && old.note === input.note;
+		if (!same) throw new CoreError('changed-meanwhile');
+	});
+}
+
+/** Takes an entry back, or puts it in again; nothing is deleted. */
+export async function setServiceUndone(
+	db: Database,
+	scope: Scope,
+	saddleId: string,
+	id: string,
+	undone: boolean
+): Promise<void> {
+	await db.transaction(async (tx) => {
+		const saddle = await findSaddle(tx, scope, saddleId);
+		mustMayInYard(scope, saddle.yardId, 'saddle');
+		const { saddleService: t } = tables;
+		const [changed] = await tx
+			.update(t)
+			.set({ undoneAt: undone ? new Date() : null })
+			.where(and(eq(t.id, id), eq(t.saddleId, saddle.id)))
+			.returning({ id: t.id });
+		if (!changed) throw new CoreError('not-found');
+		const about = { saddle: saddle.name };
+		await noteDeed(tx, scope, { yardId: saddle.yardId, what: undone ? 'service-undone' : 'service-noted', about });
+	});
+}

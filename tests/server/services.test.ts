@@ -1,0 +1,118 @@
+import { expect } from 'chai';
+import { eq } from 'drizzle-orm';
+import { v7 as uuidv7 } from 'uuid';
+import { tables } from '../../src/lib/server/db/index.js';
+import type { LimitLead } from '../../src/core/call/index.js';
+import type { Client } from '../support/client.js';
+import { database } from '../support/database.js';
+import { clientOf, makePerson } from '../support/people.js';
+import { visitBody } from '../support/visits.js';
+
+interface SeatAnswer {
+	readonly serviced: { readonly doneOn: string; readonly what: string } | null;
+	readonly choice: {
+		readonly lead: LimitLead;
+		readonly may: boolean;
+		readonly own: { readonly refitLossMm: number };
+	};
+}
+
+describe('what was done to a saddle, and whose limits lead', () => {
+	const [yardId, horseId, saddleId, pairingId] = [uuidv7(), uuidv7(), uuidv7(), uuidv7()];
+	const days = ['2026-03-02', '2026-04-06', '2026-05-11'];
+	let owner: Client;
+	const rows = () =>
+		database().db.select().from(tables.saddleService).where(eq(tables.saddleService.saddleId, saddleId));
+	const note = (id: string, more: Record<string, string> = {}) =>
+		owner.post(`/saddles/${saddleId}?/service`, {
+			id,
+			doneOn: '2026-04-20',
+			what: 'flocked',
+			doneBy: 'Rowan Ley',
+			note: '',
+			...more
+		});
+	const seat = async () =>
+		(await (await owner.get(`/api/horses/${horseId}/seat?pairing=${pairingId}&on=${days[2]}`)).json()) as SeatAnswer;
+	const lead = (which: string) => owner.post(`/horses/${horseId}/saddle?/lead`, { pairingId, lead: which });
+	const stored = async () => {
+		const calls = await database()
+			.db.select()
+			.from(tables.storedCall)
+			.where(eq(tables.storedCall.pairingId, pairingId));
+		const [standing] = await database().db.select().from(tables.standing).where(eq(tables.standing.horseId, horseId));
+		return { led: calls.map((c) => c.body.limits !== undefined), board: standing?.limits ?? null };
+	};
+
+	before(async () => {
+		owner = await clientOf(await makePerson('Service owner'));
+		await owner.post('/yards/new', { id: yardId, name: 'Service yard' });
+		await owner.post('/horses/new', { id: horseId, yardId, name: 'Serviced for', about: '', bornYear: '' });
+		await owner.post('/saddles?/add', { id: saddleId, yardId, name: 'Service saddle', kind: 'general', about: '' });
+		await owner.post('/saddles?/pair', { id: pairingId, horseId, saddleId, school: 'close' });
+		const visits = days.map((day, i) => visitBody(horseId, day, 3 + i, ['T8', 'T13', 'T18']));
+		for (const v of visits) expect((await owner.send('PUT', `/api/visits/${v.id}`, v)).status).to.equal(200);
+		await owner.post(`/horses/${horseId}/saddle?/fit`, {
+			id: uuidv7(),
+			pairingId,
+			visitId: visits[0]?.id as string,
+			fittedBy: 'Rowan Ley'
+		});
+	});
+
+	it('noted once however often it is sent, another under its id is refused, taken back it can be put in again', async () => {
+		expect((await seat()).serviced).to.equal(null);
+		const id = uuidv7();
+		await Promise.all([note(id), note(id)]);
+		expect(await rows()).to.have.length(1);
+		expect(await (await note(id, { what: 'tree' })).text()).to.match(/changed/i);
+		expect((await rows())[0]?.what).to.equal('flocked');
+		expect((await seat()).serviced).to.deep.include({ doneOn: '2026-04-20', what: 'flocked' });
+		const undo = (out: string) => owner.post(`/saddles/${saddleId}?/unservice`, { id, out });
+		await undo('yes');
+		await undo('yes');
+		expect((await seat()).serviced).to.equal(null);
+		expect(await rows(), 'nothing is deleted').to.have.length(1);
+		await undo('no');
+		expect((await seat()).serviced).to.deep.include({ what: 'flocked' });
+		const page = await (await owner.get(`/saddles/${saddleId}`)).text();
+		expect(page)
+			.to.match(/flocking renewed or moved/)
+			.and.match(/Rowan Ley/);
+	});
+
+	it('what leaves the underside as it is says nothing of the seat; a day to come and an unknown deed are refused', async () => {
+		const id = uuidv7();
+		await note(id, { what: 'girthing', doneOn: '2026-05-01' });
+		expect((await seat()).serviced).to.deep.include({ what: 'flocked' });
+		const refused = async (more: Record<string, string>) => (await note(uuidv7(), more)).text();
+		expect(await refused({ doneOn: '2031-01-01' })).to.match(/lies in the future/);
+		expect(await refused({ what: 'polished' })).to.match(/must be one of|what/i);
+		expect(await rows()).to.have.length(2);
+	});
+
+	it('goes along in the whole record, and comes back equal', async () => {
+		const zip = await owner.get(`/api/horses/${horseId}/record.zip`);
+		expect(zip.status).to.equal(200);
+		const { unpackRecord } = await import('../../src/lib/server/wholeRecord/index.js');
+		const { record } = unpackRecord(new Uint8Array(await zip.arrayBuffer()));
+		expect(record.services.map((s) => s['what'])).to.have.members(['flocked', 'girthing']);
+		expect(record.pairings.map((p) => p['limitsLead'])).to.deep.equal(['usual']);
+	});
+
+	it('the person chooses which limits lead: judged anew, shown on call and board, and back again the same', async () => {
+		expect((await seat()).choice).to.include({ lead: 'usual', may: true });
+		expect(await stored()).to.deep.equal({ led: [false, false, false], board: null });
+		await Promise.all([lead('own'), lead('own')]);
+		const now = await stored();
+		expect(now.led).to.deep.equal([true, true, true]);
+		const { choice } = await seat();
+		expect(choice.lead).to.equal('own');
+		// One judgement: the board draws the very limits that the seat's card offers.
+		expect(now.board?.refitLossMm).to.equal(choice.own.refitLossMm);
+		expect(await (await owner.get(`/horses/${horseId}`)).text()).to.match(/Judged by this saddle’s own limits/);
+		expect(await (await lead('loudest')).text()).to.match(/must be one of|lead/i);
+		await lead('usual');
+		expect(await stored()).to.deep.equal({ led: [false, false, false], board: null });
+	});
+});
