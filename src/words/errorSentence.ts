@@ -115,6 +115,8 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'bad-param': (d) => `${d['field']}: ${d['why']}. Look at the ranges in the description of the format.`,
 	'bad-section': (d) => `${d['field']}: ${d['why']}. Trace or describe that section again.`,
 	'too-fine': (d) => `${d['cells']} cells; at most ${d['most']} are reckoned. Choose a wider grid_mm.`,
+	'saddle-scan-folded': (d) =>
+		`The cut at the ${d['place']} has both faces of the saddle. Scan the underside alone, or cut the scan down to panels and channel.`,
 	'no-overlap': () => 'Saddle and back do not lie over one another. Look at s_offset_mm, and whether both are in mm.',
 	'cannot-balance': (d) =>
 		d['why'] === 'slope'

@@ -24,6 +24,8 @@ export type ScanRequest =
 			readonly file: File;
 			readonly unit?: DrawnUnit;
 			readonly headAtEnd: boolean;
+			/** Holes up to this are bridged; a back's few where absent. */
+			readonly bridgeMm?: number;
 	  }
 	| { readonly ask: 'square'; readonly spine: readonly [Place, Place] }
 	| { readonly ask: 'cut'; readonly sMm: number };
@@ -50,6 +52,7 @@ const SHOWN_TRIANGLES = 300_000;
 const BESIDE_MM = 100;
 let held: Mesh | undefined;
 let heldUnit: DrawnUnit = 'mm';
+let heldBridgeMm: number | undefined;
 
 function thinned({ corners }: Mesh): Float32Array {
 	const triangles = corners.length / 9;
@@ -93,7 +96,7 @@ async function answer(request: ScanRequest): Promise<ScanAnswer> {
 	try {
 		if (request.ask === 'cut') {
 			if (!held) return { status: 'refused', problem: { code: 'mesh-empty', data: {} } };
-			return { status: 'cut', section: sliceMesh(held, request.sMm) };
+			return { status: 'cut', section: sliceMesh(held, request.sMm, heldBridgeMm) };
 		}
 		if (request.ask === 'square') {
 			if (!held) return { status: 'refused', problem: { code: 'mesh-empty', data: {} } };
@@ -104,7 +107,8 @@ async function answer(request: ScanRequest): Promise<ScanAnswer> {
 			return { status: 'refused', problem: { code: 'too-large', data: { limitMb: 400 } } };
 		const mesh = readMesh(request.file.name, await request.file.arrayBuffer());
 		heldUnit = request.unit ?? guessUnit(mesh);
-		held = orientMesh(inMm(mesh, heldUnit), request.headAtEnd);
+		heldBridgeMm = request.bridgeMm;
+		held = orientMesh(inMm(mesh, heldUnit), request.headAtEnd, heldBridgeMm);
 		return opened(held);
 	} catch (error) {
 		return { status: 'refused', problem: problemOf(error) };

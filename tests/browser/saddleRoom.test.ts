@@ -1,13 +1,16 @@
 import { expect } from 'chai';
+import type { AddressInfo } from 'node:net';
 import type { Browser, Page } from 'playwright-core';
 import { stat } from 'node:fs/promises';
 import sharp from 'sharp';
 import { v7 as uuidv7 } from 'uuid';
 import { padCsv, USUAL_PAD, USUAL_PAD_SHAPE } from '../../sim/pressurePad.js';
 import { seededRandom } from '../../sim/random.js';
+import { startStandIns, STEADY } from '../../scripts/standIns.js';
 import { openBrowser } from '../../scripts/lib/browser.mjs';
 import { serverUrl, type Client } from '../support/client.js';
 import { clientOf, makePerson } from '../support/people.js';
+import { binaryStl, surfaceMesh } from '../support/meshes.js';
 import { visitBody } from '../support/visits.js';
 
 /** Half-widths of the back that `visitBody` draws, x² / 150 deep. */
@@ -71,8 +74,32 @@ describe('the saddle room', () => {
 		await page.getByTestId('measured-conditions').waitFor();
 		expect(await said()).to.include('bridges');
 		expect(await unevenness()).to.be.above(20);
-		for (const place of ['front', 'middle', 'rear'])
-			await page.getByRole('img', { name: new RegExp(`^${place}: (no gap|a gap of up to [0-9]+ mm)$`) }).waitFor();
+	});
+
+	it('is cut anywhere: the cut, the view from above and the third’s button are one place', async () => {
+		const shown = async () => {
+			const label = await page.getByRole('img', { name: /behind the blade: / }).getAttribute('aria-label');
+			return Number(/^(\d+) mm/.exec(label ?? '')?.[1]);
+		};
+		const thirds = page.getByRole('group', { name: 'Cut through the middle of a third' }).getByRole('button');
+		expect(await thirds.allInnerTexts()).to.have.length(3);
+		const pressed = async () => (await thirds.evaluateAll((b) => b.map((x) => x.getAttribute('aria-pressed')))).join();
+		expect(await pressed()).to.equal('false,true,false');
+		const middle = await shown();
+		await thirds.first().click();
+		expect(await pressed()).to.equal('true,false,false');
+		const front = await shown();
+		expect(front).to.be.below(middle - 100);
+		await page.getByRole('slider', { name: 'Cut' }).fill('12');
+		const rear = await shown();
+		expect(rear).to.be.above(middle + 150);
+		// A press on the view from above cuts there.
+		const above = page.getByRole('img', { name: /^Where it bears/ });
+		const box = (await above.boundingBox())!;
+		await above.click({ position: { x: box.width * 0.2, y: box.height / 2 } });
+		expect(await shown()).to.be.below(middle - 60);
+		await thirds.nth(1).click();
+		expect(await shown()).to.equal(middle);
 	});
 
 	it('says how probable the fault is, and is turned in space: the bars stand on the back', async () => {
@@ -89,6 +116,12 @@ describe('the saddle room', () => {
 			seen.push(picture.toString('base64'));
 		}
 		expect(new Set(seen).size, 'three ways of looking').to.equal(3);
+		// The place of the cut is marked there too.
+		const thirds = page.getByRole('group', { name: 'Cut through the middle of a third' }).getByRole('button');
+		await thirds.first().click();
+		await page.waitForTimeout(200);
+		expect((await canvas.screenshot()).toString('base64')).to.not.equal(seen[2]);
+		await thirds.nth(1).click();
 		for (const [button, file, least] of [
 			['Save the picture', 'seat.png', 2_000],
 			['Its shape (STL)', 'seat.stl', 50_000],
@@ -118,6 +151,23 @@ describe('the saddle room', () => {
 		expect(await page.getByTestId('pad-said').innerText()).to.match(/Weight in the middle: \d+% by the pad/);
 		await pad.getByRole('img', { name: /^Pad beside seat/ }).waitFor();
 		expect(await said()).to.include('bridges');
+		// A pad that reads now, on this computer: frames make a calm picture, which is held.
+		const standIn = await startStandIns(0, { ...STEADY });
+		try {
+			await pad.getByLabel('Or a pad that reads now').fill('http://example.com/pad');
+			await pad.getByRole('button', { name: 'Read the pad' }).click();
+			await pad.getByText('That is no address of this computer').waitFor();
+			const { port } = standIn.address() as AddressInfo;
+			await pad.getByLabel('Or a pad that reads now').fill(`http://127.0.0.1:${port}/pad`);
+			await pad.getByRole('button', { name: 'Read the pad' }).click();
+			await pad.getByText(/^Pad, live: 20 × 16 cells, \d+ frames$/).waitFor();
+			await pad.getByRole('button', { name: 'Hold this' }).click();
+			expect(await page.getByTestId('pad-said').innerText()).to.match(/by the pad|share the weight out alike/);
+			await pad.getByRole('button', { name: 'Stop the pad' }).click();
+		} finally {
+			standIn.closeAllConnections();
+			standIn.close();
+		}
 		await page.getByText('Lay a pressure pad’s reading over it').click();
 	});
 
@@ -155,6 +205,53 @@ describe('the saddle room', () => {
 		await page.reload();
 		await page.getByTestId('measured-conditions').waitFor();
 		expect(await said()).to.include('bridges');
+		expect(errors).to.deep.equal([]);
+	});
+
+	it('a scan of its underside gives the three tracings and the rock; a scan of nothing is refused and what is there stays', async () => {
+		const scanOf = (name: string, y: (x: number, z: number) => number) => ({
+			name,
+			mimeType: 'model/stl',
+			// Lying on its back, in metres, as a scanner of rooms gives it.
+			buffer: Buffer.from(
+				binaryStl({
+					corners: surfaceMesh(y, { halfMm: 156, lengthMm: 440, stepMm: 8 }).corners.map(
+						(v, i) => ((i % 3 === 2 ? 1 : -1) * v) / 1000
+					)
+				})
+			)
+		});
+		const desk = page.locator('section', { has: page.getByRole('heading', { name: 'Its own shape' }) });
+		const give = (file: ReturnType<typeof scanOf>) => desk.locator('input[type=file]').last().setInputFiles(file);
+		await give(scanOf('flat.stl', () => 0));
+		await desk.getByRole('alert').waitFor();
+		const bow = (z: number) => -ROCK_MM * (1 - ((z - 220) / 194) ** 2);
+		const channel = (x: number) => (Math.abs(x) < 30 ? 25 : 0);
+		await give(scanOf('underside.stl', (x, z) => -(x * x) / 150 + bow(z) + channel(x)));
+		await desk.getByText('440 mm long').waitFor();
+		await desk.getByRole('button', { name: 'Take its three cuts' }).click();
+		await desk.getByText('Taken from the scan').waitFor();
+		await desk.getByRole('button', { name: 'Save the shape' }).click();
+		await desk.getByText('Kept.').waitFor();
+		// Made to this very back, rock and all: it no longer bridges.
+		await page.waitForFunction(
+			() => !/bridges/i.test(document.querySelector('[data-testid=measured-conditions]')?.textContent ?? 'bridges')
+		);
+		expect(errors).to.deep.equal([]);
+	});
+
+	it('what was done to it is noted, taken back and put in again', async () => {
+		const log = page.locator('section', { has: page.getByRole('heading', { name: 'Service log' }) });
+		await log.getByText('Note what was done').click();
+		await log.getByLabel('what').selectOption('flocked');
+		await log.getByLabel('by').fill('Rowan Ley');
+		await log.getByRole('button', { name: 'Note it' }).click();
+		await log.getByRole('listitem').filter({ hasText: 'flocking renewed or moved' }).waitFor();
+		await log.getByRole('button', { name: /^Take back/ }).click();
+		await log.getByText(/^taken back: /).waitFor();
+		await page.reload();
+		await log.getByRole('button', { name: /^Put in again/ }).click();
+		await log.getByRole('button', { name: /^Take back/ }).waitFor();
 		expect(errors).to.deep.equal([]);
 	});
 });

@@ -1,7 +1,7 @@
 import { expect } from 'chai';
 import type { AddressInfo } from 'node:net';
 import { startStandIns, STEADY } from '../../scripts/standIns.js';
-import { readPadGrid } from '../../src/core/formats/index.js';
+import { calmPad, readPadGrid } from '../../src/core/formats/index.js';
 
 describe('the pressure pad’s stand-in', () => {
 	it('gives a recording as CSV that is read, and frames live', async () => {
@@ -17,6 +17,11 @@ describe('the pressure pad’s stand-in', () => {
 			await stream.cancel();
 			const frame = readPadGrid(first.replace(/^data: /gm, ''));
 			expect(frame).to.include({ rows: 20, columns: 16, frames: 1 });
+			// Several frames are one calm picture; another grid is no part of it.
+			const calm = calmPad([frame, read]);
+			expect(calm?.frames).to.equal(21);
+			expect(calm?.mean[100]).to.be.closeTo((frame.mean[100]! + 20 * read.mean[100]!) / 21, 1e-9);
+			expect(calmPad([frame, { ...frame, rows: 10 }])).to.equal(undefined);
 		} finally {
 			server.closeAllConnections();
 			server.close();

@@ -10,4 +10,4 @@ export { readDxf, writeDxf } from './dxf.js';
 export * from './horseArchive.js';
 export { readTracingFile, unitAsked, type FileKind, type FileReport } from './readAny.js';
 export { writeStl } from './stl.js';
-export { CELL_MM, MOST_PAD_BYTES, readPadGrid, type PadReading } from './padGrid.js';
+export { calmPad, CELL_MM, MOST_PAD_BYTES, readPadGrid, type PadReading } from './padGrid.js';

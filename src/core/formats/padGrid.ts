@@ -88,3 +88,14 @@ export function readPadGrid(text: string): PadReading {
 	if (frames === 0 || rows < LEAST_SIDE || !sums.some((v) => v > 0)) throw new CoreError('pad-empty');
 	return { rows, columns, frames, mean: Float64Array.from(sums, (v) => v / frames), cellMm };
 }
+
+/** Several readings of one pad as one: the mean of all their frames. Undefined where they are of different grids, or none. */
+export function calmPad(readings: readonly PadReading[]): PadReading | undefined {
+	const [first] = readings;
+	if (!first || readings.some((r) => r.rows !== first.rows || r.columns !== first.columns)) return undefined;
+	const frames = readings.reduce((sum, r) => sum + r.frames, 0);
+	const mean = first.mean.map(
+		(_, i) => readings.reduce((sum, r) => sum + r.frames * (r.mean[i] as number), 0) / frames
+	);
+	return { ...first, frames, mean, cellMm: readings.find((r) => r.cellMm)?.cellMm };
+}

@@ -42,11 +42,11 @@ function rotationWith(length: Axis, up: Axis, upSign: 1 | -1): Turn {
 }
 
 /** How far a cut falls to both sides of its top, mm; a back falls, a back upside down rises. */
-function fallMm(mesh: Mesh): number {
+function fallMm(mesh: Mesh, bridgeMm: number | undefined): number {
 	const lengthMm = extentOf(mesh)[2];
 	const falls = [0.35, 0.5, 0.65].map((share) => {
 		try {
-			const { yMm } = sliceMesh(mesh, share * lengthMm + 0.0137);
+			const { yMm } = sliceMesh(mesh, share * lengthMm + 0.0137, bridgeMm);
 			return -Math.max(yMm[0] as number, yMm[yMm.length - 1] as number);
 		} catch {
 			return -1;
@@ -58,15 +58,15 @@ function fallMm(mesh: Mesh): number {
 /**
  * Turns a scan in mm so that z runs along the back, y is up and x to the off side. The longest way is
  * the back's; up is the way in which the cuts arch. Which end is the head only the person can say:
- * `headAtEnd` turns it round. Throws `mesh-no-back` when nothing arches.
+ * `headAtEnd` turns it round. Holes up to `bridgeMm` are bridged. Throws `mesh-no-back` when nothing arches.
  */
-export function orientMesh(mesh: Mesh, headAtEnd = false): Mesh {
+export function orientMesh(mesh: Mesh, headAtEnd = false, bridgeMm?: number): Mesh {
 	const extent = extentOf(mesh);
 	const length = extent.indexOf(Math.max(...extent)) as Axis;
 	const ways = ([0, 1, 2] as const)
 		.filter((a) => a !== length)
 		.flatMap((up) => ([1, -1] as const).map((sign) => turned(mesh, rotationWith(length, up, sign))));
-	const best = ways.map((m) => ({ m, fall: fallMm(m) })).sort((a, b) => b.fall - a.fall)[0];
+	const best = ways.map((m) => ({ m, fall: fallMm(m, bridgeMm) })).sort((a, b) => b.fall - a.fall)[0];
 	if (!best || best.fall < 30) throw new CoreError('mesh-no-back', { longest: Math.round(Math.max(...extent)) });
 	if (!headAtEnd) return best.m;
 	return turned(best.m, [

@@ -101,13 +101,16 @@ const lengthOf = (line: readonly [number, number][]): number =>
 		return q ? s + Math.hypot(p[0] - q[0], p[1] - q[1]) : 0;
 	}, 0);
 
-/** A hole no wider than this is bridged straight. */
+/** A hole no wider than this is bridged straight, where no other width is asked for. */
 const BRIDGE_MM = 40;
 /** Pieces shorter than this share of the longest are stray. */
 const STRAY_SHARE = 0.08;
 
 /** The back's line among the pieces: the longest with what carries it on, near to off. */
-function joinLine(lines: [number, number][][]): { line: [number, number][]; stray: number; bridged: number } {
+function joinLine(
+	lines: [number, number][][],
+	bridgeMm: number
+): { line: [number, number][]; stray: number; bridged: number } {
 	const measured = lines.map((line) => ({ line, mm: lengthOf(line) }));
 	const least = STRAY_SHARE * measured.reduce((most, { mm }) => Math.max(most, mm), 0);
 	const kept = measured
@@ -120,7 +123,7 @@ function joinLine(lines: [number, number][][]): { line: [number, number][]; stra
 	let stray = lines.length - kept.length;
 	for (const next of kept.slice(1)) {
 		const [end, start] = [line[line.length - 1], next[0]] as [[number, number], [number, number]];
-		if (Math.hypot(start[0] - end[0], start[1] - end[1]) <= BRIDGE_MM) {
+		if (Math.hypot(start[0] - end[0], start[1] - end[1]) <= bridgeMm) {
 			line = [...line, ...next];
 			bridged++;
 		} else {
@@ -131,9 +134,9 @@ function joinLine(lines: [number, number][][]): { line: [number, number][]; stra
 	return { line, stray, bridged };
 }
 
-/** Cuts a mesh in mm across at s. Throws `station-outside` where the plane meets no back. */
-export function sliceMesh(mesh: Mesh, sMm: number): Section {
-	const { line, stray, bridged } = joinLine(chains(crossings(mesh, sMm)));
+/** Cuts a mesh in mm across at s; holes up to `bridgeMm` are bridged. Throws `station-outside` where the plane meets no back. */
+export function sliceMesh(mesh: Mesh, sMm: number, bridgeMm = BRIDGE_MM): Section {
+	const { line, stray, bridged } = joinLine(chains(crossings(mesh, sMm)), bridgeMm);
 	if (line.length < 5) throw new CoreError('station-outside', { sMm });
 	let apexIndex = 0;
 	line.forEach((p, i) => {

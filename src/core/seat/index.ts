@@ -38,6 +38,7 @@ export {
 	type SaddlePlace,
 	type UndersideTracing
 } from './measuredSaddle.js';
+export { measuresOfCuts, type UndersideCuts } from './scannedSaddle.js';
 export type { MeasuredUnsure } from './measuredDoubt.js';
 export type { Place3, SeatSpace } from './seatSpace.js';
 export type { OverBack, SectionView } from './sectionView.js';

@@ -1,5 +1,5 @@
 /** Small things a device remembers of its person's ways; records live in the device's database, not here. */
-export type Setting = 'zt-device' | 'zt-ruler' | 'zt-operator';
+export type Setting = 'zt-device' | 'zt-ruler' | 'zt-pad' | 'zt-operator';
 
 /** What was remembered; undefined where the device forbids it. */
 export function recall(name: Setting): string | undefined {

@@ -1,24 +1,20 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import {
-		AmbientLight,
 		BufferAttribute,
 		BufferGeometry,
-		DirectionalLight,
 		DoubleSide,
 		Line,
 		LineBasicMaterial,
 		Mesh,
 		MeshLambertMaterial,
-		PerspectiveCamera,
 		Raycaster,
 		Scene,
 		Vector2,
-		Vector3,
-		WebGLRenderer
+		Vector3
 	} from 'three';
-	import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 	import type { LongLine, Place, Section } from '$core/scan/index.js';
+	import { openStage } from '../space/stage3d.js';
 
 	interface Props {
 		/** Triangles, mm: x to the off side, y up, z to the rear. */
@@ -27,8 +23,15 @@
 		longLines: readonly LongLine[];
 		/** A tap on the back. */
 		onplace: (place: Place) => void;
+		label?: string;
 	}
-	const { shown, sections, longLines, onplace }: Props = $props();
+	const {
+		shown,
+		sections,
+		longLines,
+		onplace,
+		label = 'The scan. Drag to turn it; tap the back to set the chosen mark.'
+	}: Props = $props();
 
 	let canvas: HTMLCanvasElement | undefined = $state();
 	let failed = $state(false);
@@ -77,19 +80,12 @@
 
 	onMount(() => {
 		if (!canvas) return;
-		let renderer: WebGLRenderer;
-		try {
-			renderer = new WebGLRenderer({ canvas, antialias: true, alpha: true });
-		} catch {
+		const stage = openStage(canvas, scene, { fovDeg: 35, ambient: 1.2, sun: 2, sunAt: [-400, 700, -300] });
+		if (!stage) {
 			failed = true;
 			return;
 		}
-		const camera = new PerspectiveCamera(35, 1.6, 10, 6000);
-		const controls = new OrbitControls(camera, canvas);
-		scene.add(new AmbientLight(0xffffff, 1.2));
-		const sun = new DirectionalLight(0xffffff, 2);
-		sun.position.set(-400, 700, -300);
-		scene.add(sun);
+		const { camera, controls, render } = stage;
 		setBack(shown);
 		back?.geometry.computeBoundingBox();
 		const box = back?.geometry.boundingBox;
@@ -97,20 +93,7 @@
 		const size = box?.getSize(new Vector3()).length() ?? 800;
 		controls.target.copy(middle);
 		camera.position.set(middle.x - size * 0.7, middle.y + size * 0.9, middle.z - size * 0.5);
-		const render = () => renderer.render(scene, camera);
-		const fit = () => {
-			if (!canvas) return;
-			const { clientWidth, clientHeight } = canvas;
-			renderer.setPixelRatio(Math.min(2, devicePixelRatio));
-			renderer.setSize(clientWidth, clientHeight, false);
-			camera.aspect = clientWidth / Math.max(1, clientHeight);
-			camera.updateProjectionMatrix();
-			render();
-		};
-		controls.addEventListener('change', render);
 		controls.update();
-		const watch = new ResizeObserver(fit);
-		watch.observe(canvas);
 		let from = [0, 0] as [number, number];
 		const down = (e: PointerEvent) => (from = [e.clientX, e.clientY]);
 		const up = (e: PointerEvent) => {
@@ -128,11 +111,7 @@
 		canvas.addEventListener('pointerdown', down);
 		canvas.addEventListener('pointerup', up);
 		draw = render;
-		return () => {
-			watch.disconnect();
-			controls.dispose();
-			renderer.dispose();
-		};
+		return stage.close;
 	});
 	$effect(() => {
 		setBack(shown);
@@ -147,7 +126,7 @@
 {#if failed}
 	<p class="quiet">This browser draws nothing in three dimensions; the side view below serves for the cuts.</p>
 {:else}
-	<canvas bind:this={canvas} aria-label="The scan. Drag to turn it; tap the back to set the chosen mark."></canvas>
+	<canvas bind:this={canvas} aria-label={label}></canvas>
 {/if}
 
 <style>

@@ -7,6 +7,7 @@
 	import OutlineView from '../entry/OutlineView.svelte';
 	import { readFiles } from '../entry/readFiles.js';
 	import { todayHere } from '../format.js';
+	import SaddleScan from './SaddleScan.svelte';
 	import Stepper from '../walk/Stepper.svelte';
 
 	interface Props {
@@ -51,6 +52,14 @@
 		const curve = read?.status === 'read' ? (read.report.lines[0]?.curve ?? read.report.tracings[0]?.curve) : undefined;
 		if (curve) keep(curve);
 		else saying = 'No line was found in the file. SVG, DXF, a point list or a points CSV are read.';
+	}
+	function takeScan(scanned: SaddleMeasures) {
+		const section = (p: SaddlePlace) => scanned.sections[p];
+		lines = Object.fromEntries(
+			SADDLE_PLACES.map((p) => [p, makeCurve(section(p).xMm.map((x, i) => [x, section(p).yMm[i] as number] as const))])
+		) as Record<SaddlePlace, Curve>;
+		rockMm = Math.min(ROCK_MM.most, Math.max(ROCK_MM.least, scanned.rockMm));
+		saying = 'Taken from the scan: look at each, then save the shape.';
 	}
 	async function save() {
 		sending = true;
@@ -123,6 +132,7 @@
 	<FileDrop accept=".svg,.dxf,.txt,.csv" onfiles={(files) => void take(files)}
 		><b>Or a file for the {place}</b><br /><span class="quiet">SVG, DXF, point list or points CSV</span></FileDrop
 	>
+	<SaddleScan channelsMm={channels} onmeasured={takeScan} />
 	{#if saying}<p role="status">{saying}</p>{/if}
 	<button type="button" class="btn btn-primary" disabled={!whole || sending} onclick={() => void save()}
 		>{whole ? 'Save the shape' : `Still open: ${SADDLE_PLACES.filter((p) => !lines[p]).join(', ')}`}</button

@@ -1,9 +1,11 @@
 <script lang="ts">
-	import { CELL_MM, readPadGrid, MOST_PAD_BYTES, type PadReading } from '$core/formats/index.js';
+	import { calmPad, CELL_MM, readPadGrid, MOST_PAD_BYTES, type PadReading } from '$core/formats/index.js';
 	import { CoreError, problemOf } from '$core/errors/index.js';
 	import { padBeside, type MeasuredSeat } from '$core/seat/index.js';
 	import { errorSentence, padSentences } from '$words/index.js';
+	import { onDestroy } from 'svelte';
 	import FileDrop from '../entry/FileDrop.svelte';
+	import { recall, remember } from '../settings.js';
 	import Stepper from '../walk/Stepper.svelte';
 	import BearingView from './BearingView.svelte';
 
@@ -20,6 +22,56 @@
 	let refused = $state('');
 	const lay = $state({ alongMm: USUAL_CELL_MM, acrossMm: USUAL_CELL_MM, frontMm: 0 });
 
+	/** A pad that reads now: frames come from a program on this computer, some of them make one calm picture. */
+	const KEY = 'zt-pad';
+	const CALM = 10;
+	const SILENT_MS = 4000;
+	let address = $state(recall(KEY) ?? 'http://127.0.0.1:4791/pad');
+	let source: EventSource | undefined = $state.raw();
+	let held = $state(false);
+	let frames: readonly PadReading[] = [];
+	let silence: ReturnType<typeof setTimeout> | undefined;
+	onDestroy(stop);
+
+	function stop(): void {
+		source?.close();
+		clearTimeout(silence);
+		[source, frames] = [undefined, []];
+	}
+	function listen(): void {
+		clearTimeout(silence);
+		silence = setTimeout(() => (refused = 'The pad has said nothing for some seconds. Is it on?'), SILENT_MS);
+	}
+	function hear(event: MessageEvent<string>): void {
+		listen();
+		if (held) return;
+		try {
+			const frame = readPadGrid(event.data);
+			const before = reading;
+			frames = calmPad([...frames, frame]) ? [...frames, frame].slice(-CALM) : [frame];
+			const calm = calmPad(frames);
+			if (!calm) return;
+			if (before?.rows !== calm.rows || before.columns !== calm.columns) laid(calm);
+			[reading, name, refused] = [calm, 'Pad, live', ''];
+		} catch (error) {
+			refused = errorSentence(problemOf(error));
+		}
+	}
+	function connect(): void {
+		stop();
+		[held, refused] = [false, ''];
+		try {
+			const url = new URL(address);
+			if (!['127.0.0.1', 'localhost'].includes(url.hostname)) throw new TypeError('far');
+			remember(KEY, address);
+			source = new EventSource(url);
+			source.onmessage = hear;
+			listen();
+		} catch {
+			refused = 'That is no address of this computer. It begins with http://127.0.0.1: and ends with /pad.';
+		}
+	}
+
 	/** As it mostly lies: its middle under the middle of the bars. */
 	function laid(read: PadReading): void {
 		lay.alongMm = read.cellMm?.along ?? USUAL_CELL_MM;
@@ -35,6 +87,7 @@
 		try {
 			if (file.size > MOST_PAD_BYTES) throw new CoreError('too-large', { limitMb: MOST_PAD_BYTES / 1024 / 1024 });
 			const found = readPadGrid(await file.text());
+			stop();
 			laid(found);
 			[reading, name, refused] = [found, file.name, ''];
 		} catch (error) {
@@ -58,6 +111,17 @@
 		><br />
 		a line for each row of cells from front to rear, near edge first
 	</FileDrop>
+	<div class="live">
+		{#if source}
+			<button type="button" class="btn" aria-pressed={held} onclick={() => (held = !held)}
+				>{held ? 'Go on reading' : 'Hold this'}</button
+			>
+			<button type="button" class="btn" onclick={stop}>Stop the pad</button>
+		{:else}
+			<label>Or a pad that reads now <input class="input" type="url" bind:value={address} /></label>
+			<button type="button" class="btn" onclick={connect}>Read the pad</button>
+		{/if}
+	</div>
 	{#if refused}<p role="alert">{refused}</p>{/if}
 	{#if beside}
 		<div class="sizes">
@@ -83,6 +147,16 @@
 	.pad {
 		display: grid;
 		gap: 0.5rem;
+	}
+	.live {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 0.5rem 1rem;
+		align-items: end;
+	}
+	.live label {
+		display: grid;
+		flex: 1 1 14rem;
 	}
 	.sizes,
 	.views {

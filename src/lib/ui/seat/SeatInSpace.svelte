@@ -1,12 +1,10 @@
 <script lang="ts">
 	import { onMount } from 'svelte';
 	import {
-		AmbientLight,
 		BufferAttribute,
 		BufferGeometry,
 		CircleGeometry,
 		Color,
-		DirectionalLight,
 		DoubleSide,
 		Group,
 		InstancedMesh,
@@ -16,16 +14,14 @@
 		Mesh,
 		MeshBasicMaterial,
 		MeshLambertMaterial,
-		PerspectiveCamera,
 		Quaternion,
 		Scene,
-		Vector3,
-		WebGLRenderer
+		Vector3
 	} from 'three';
-	import { OrbitControls } from 'three/addons/controls/OrbitControls.js';
 	import { writeStl } from '$core/formats/index.js';
 	import { BAR_SIDES, bearingCsv, type BearingView, type Place3, type SeatSpace } from '$core/seat/index.js';
 	import { save, saveText } from '../shape/saveFile.js';
+	import { openStage } from '../space/stage3d.js';
 	import { dotRadius, isHeavy, paired } from './dots.js';
 
 	interface Props {
@@ -191,33 +187,18 @@
 	onMount(() => {
 		if (!canvas) return;
 		const own = canvas;
-		let renderer: WebGLRenderer;
-		try {
-			renderer = new WebGLRenderer({ canvas: own, antialias: true, alpha: true });
-		} catch {
+		const stage = openStage(own, scene, { fovDeg: 30, ambient: 1.4, sun: 1.6, sunAt: [-400, 900, -200] });
+		if (!stage) {
 			failed = true;
 			return;
 		}
-		const camera = new PerspectiveCamera(30, 1.6, 10, 6000);
-		const controls = new OrbitControls(camera, own);
-		scene.add(new AmbientLight(0xffffff, 1.4));
-		const sun = new DirectionalLight(0xffffff, 1.6);
-		sun.position.set(-400, 900, -200);
-		scene.add(sun);
+		const { camera, controls, render } = stage;
 		const all = space.skin.flat();
 		const mean = (k: 0 | 1 | 2): number => all.reduce((sum, p) => sum + p[k], 0) / Math.max(1, all.length);
 		controls.target.set(0, mean(1), mean(2));
 		const FAR_MM = 860;
 		/** A frame narrower than this is looked at from further off. */
 		const WIDE = 1.7;
-		const render = () => renderer.render(scene, camera);
-		const fit = () => {
-			renderer.setPixelRatio(Math.min(2, devicePixelRatio));
-			renderer.setSize(own.clientWidth, own.clientHeight, false);
-			camera.aspect = own.clientWidth / Math.max(1, own.clientHeight);
-			camera.updateProjectionMatrix();
-			render();
-		};
 		look = (from) => {
 			const far = FAR_MM * Math.max(1, WIDE / (own.clientWidth / Math.max(1, own.clientHeight)));
 			const way = new Vector3(...VIEWS[from]).normalize().multiplyScalar(far);
@@ -226,15 +207,8 @@
 			render();
 		};
 		redraw = render;
-		controls.addEventListener('change', render);
 		look('From in front');
-		const watch = new ResizeObserver(fit);
-		watch.observe(own);
-		return () => {
-			watch.disconnect();
-			controls.dispose();
-			renderer.dispose();
-		};
+		return stage.close;
 	});
 	$effect(() => {
 		if (!redraw) return;
