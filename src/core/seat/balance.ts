@@ -36,17 +36,26 @@ interface Springs {
 
 function springsOf(bed: Bed, kKpaPerMm: number, c: Float64Array): Springs {
 	const { cells, area } = bed;
-	const there: number[] = [];
-	for (let i = 0; i < cells.count; i++) if (!Number.isNaN(c[i])) there.push(i);
-	if (there.length === 0) throw new CoreError('no-overlap');
 	const half = bed.lengthMm / 2;
-	return {
-		count: there.length,
-		c: Float64Array.from(there, (i) => c[i] as number),
-		k: Float64Array.from(there, (i) => (kKpaPerMm / 1000) * (area[i] as number) * (cells.cos[i] as number)),
-		ds: Float64Array.from(there, (i) => ((cells.s[i] as number) - bed.sRefMm) / half),
-		dx: Float64Array.from(there, (i) => (cells.x[i] as number) / ACROSS_MM)
-	};
+	const all = Array.from({ length: 4 }, () => new Float64Array(cells.count)) as [
+		Float64Array,
+		Float64Array,
+		Float64Array,
+		Float64Array
+	];
+	const [height, k, ds, dx] = all;
+	let count = 0;
+	for (let i = 0; i < cells.count; i++) {
+		const here = c[i] as number;
+		if (Number.isNaN(here)) continue;
+		height[count] = here;
+		k[count] = (kKpaPerMm / 1000) * (area[i] as number) * (cells.cos[i] as number);
+		ds[count] = ((cells.s[i] as number) - bed.sRefMm) / half;
+		dx[count] = (cells.x[i] as number) / ACROSS_MM;
+		count++;
+	}
+	if (count === 0) throw new CoreError('no-overlap');
+	return { count, c: height, k, ds, dx };
 }
 
 type Vec = readonly [number, number, number];

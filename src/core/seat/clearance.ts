@@ -38,19 +38,27 @@ export function centreLine(given: Pick<SeatCase, 'saddle'>): { line: readonly Po
 	return { line: steps(ends.fromMm, ends.toMm).map((s): Point => [s, inner(s)]), source: 'inner_edges' };
 }
 
-export function clearanceOf(given: SeatCase, bed: Bed, pose: Pose): Clearance {
+/** Clearance at any pose of one saddle on one back; all that hangs on no pose is read once. */
+export function clearanceUnder(given: SeatCase, bed: Bed): (pose: Pose) => Clearance {
 	const { line, source } = centreLine(given);
 	const { cuts } = backSurface(given.back.sections);
 	const topline = cuts.map((c): Point => [c.s, c.top]);
 	const [first, last] = [topline[0] as Point, topline[topline.length - 1] as Point];
-	let [frontMm, minMm, minAtSMm]: (number | undefined)[] = [undefined, undefined, undefined];
-	for (const [own, y] of line) {
+	const frontTo = bed.s0 + bed.lengthMm / 3 + EDGE_TOLERANCE;
+	const over = line.flatMap(([own, y]): Point[] => {
 		const s = own + given.saddle.offsetMm;
-		if (s < first[0] - EDGE_TOLERANCE || s > last[0] + EDGE_TOLERANCE) continue;
-		const height = y + pose.hMm + pose.a * (s - bed.sRefMm) - between(topline, s);
-		if (minMm === undefined || height < minMm) [minMm, minAtSMm] = [height, s];
-		if (s <= bed.s0 + bed.lengthMm / 3 + EDGE_TOLERANCE && (frontMm === undefined || height < frontMm))
-			frontMm = height;
-	}
-	return { frontMm, minMm, minAtSMm, source };
+		if (s < first[0] - EDGE_TOLERANCE || s > last[0] + EDGE_TOLERANCE) return [];
+		return [[s, y - between(topline, s)]];
+	});
+	return (pose) => {
+		let [frontMm, minMm, minAtSMm]: (number | undefined)[] = [undefined, undefined, undefined];
+		for (const [s, y] of over) {
+			const height = y + pose.hMm + pose.a * (s - bed.sRefMm);
+			if (minMm === undefined || height < minMm) [minMm, minAtSMm] = [height, s];
+			if (s <= frontTo && (frontMm === undefined || height < frontMm)) frontMm = height;
+		}
+		return { frontMm, minMm, minAtSMm, source };
+	};
 }
+
+export const clearanceOf = (given: SeatCase, bed: Bed, pose: Pose): Clearance => clearanceUnder(given, bed)(pose);

@@ -2,7 +2,7 @@ import { backAt, backRow, backSurface } from './backSurface.js';
 import { balance, resultantOf, type Resultant } from './balance.js';
 import { barSurface, type BarSurface } from './barSurface.js';
 import { bedOf, liftPerMm, type Bed } from './bed.js';
-import { clearanceOf } from './clearance.js';
+import { clearanceUnder } from './clearance.js';
 import { heightAt } from './polyline.js';
 import { degrees, mustStand, readSeat, type Seat } from './seatOf.js';
 import { BAR_SIDES, ZONES, type BarSide, type Pad, type Pose, type SeatCase, type Zone } from './types.js';
@@ -94,6 +94,7 @@ const setOf = (steps: Steps): ShimSet =>
 
 interface Tried {
 	readonly steps: Steps;
+	readonly pose: Pose;
 	readonly violation: number;
 	readonly unevenness: number;
 	readonly total: number;
@@ -108,16 +109,16 @@ function better(a: Tried, b: Tried): boolean {
 }
 
 /** Seats one set after another on one bed: only first-touch heights change. */
-function triesOn(given: SeatCase, columns: number) {
-	const bed: Bed = bedOf(given);
+function triesOn(given: SeatCase, columns: number, bed: Bed, from?: Pose) {
 	const load: Resultant = resultantOf(given.loads);
 	mustStand(bed, load);
 	const lifts =
 		columns === 3
 			? ZONES.map((zone) => liftPerMm(given, bed, shimPad(zone, 'both', 1)))
 			: ZONES.flatMap((zone) => BAR_SIDES.map((side) => liftPerMm(given, bed, shimPad(zone, side, 1))));
+	const clearance = clearanceUnder(given, bed);
 	const known = new Map<string, Tried>();
-	let near: Pose | undefined;
+	let near = from;
 	const c = new Float64Array(bed.cells.count);
 	const { area, cells } = bed;
 	const barMm2 = area.reduce((a, b) => a + b, 0);
@@ -142,9 +143,10 @@ function triesOn(given: SeatCase, columns: number) {
 			spread += (area[i] as number) * (kPa - even) ** 2;
 		}
 		const { clearanceFrontMinMm, pitchMaxDeg, rollMaxDeg } = given.limits;
-		const front = clearanceOf(given, bed, pose).frontMm ?? clearanceFrontMinMm;
+		const front = clearance(pose).frontMm ?? clearanceFrontMinMm;
 		const tried: Tried = {
 			steps,
+			pose,
 			unevenness: Math.sqrt(spread / barMm2) / even,
 			violation:
 				Math.max(0, clearanceFrontMinMm - front) +
@@ -190,6 +192,9 @@ function descend(from: Steps, tryOne: (steps: Steps) => Tried): Tried {
 /** The search runs on a bed as coarse as this, mm; what it finds is weighed on the case's own. */
 const COARSE_MM = 18;
 const FINALISTS = 6;
+/** What a coarse bed puts further behind than this share comes in front on no finer one; nor does one that breaks limits by more, mm and degrees. */
+const BEHIND_SHARE = 0.03;
+const BEHIND = 0.3;
 
 /**
  * The shim set that lets a saddle bear most evenly within the limits (seat-format, section 8): steps of 3 mm in three
@@ -198,7 +203,8 @@ const FINALISTS = 6;
  */
 export function planShims(given: SeatCase): ShimPlan {
 	const columns = isAsymmetric(given) ? 6 : 3;
-	const coarse = triesOn({ ...given, gridMm: Math.max(given.gridMm, COARSE_MM) }, columns);
+	const coarser = { ...given, gridMm: Math.max(given.gridMm, COARSE_MM) };
+	const coarse = triesOn(coarser, columns, bedOf(coarser));
 	const seen: Tried[] = [];
 	const noted = (steps: Steps): Tried => {
 		const tried = coarse(steps);
@@ -210,22 +216,29 @@ export function planShims(given: SeatCase): ShimPlan {
 			Array.from({ length: columns }, () => start),
 			noted
 		);
-	const finalists = [...seen].sort((a, b) => (better(a, b) ? -1 : better(b, a) ? 1 : 0)).slice(0, FINALISTS);
-	const fine = triesOn(given, columns);
+	const ranked = [...seen].sort((a, b) => (better(a, b) ? -1 : better(b, a) ? 1 : 0));
+	const first = ranked[0] as Tried;
+	const finalists = ranked
+		.filter(
+			(t) =>
+				t.violation <= first.violation + BEHIND &&
+				(first.violation > 0 || t.unevenness <= (1 + BEHIND_SHARE) * first.unevenness + TIE)
+		)
+		.slice(0, FINALISTS);
+	const bed = bedOf(given);
+	const fine = triesOn(given, columns, bed, first.pose);
 	const best = finalists.map((f) => fine(f.steps)).reduce((a, b) => (better(b, a) ? b : a));
 	const shims = setOf(best.steps);
-	const seatWith = (pads: readonly Pad[]): Seat => {
-		const padded = { ...given, pads: [...given.pads, ...pads] };
-		const bed = bedOf(padded);
-		const load = resultantOf(given.loads);
-		return readSeat(padded, bed, load, balance(bed, given.kKpaPerMm, load));
-	};
+	const load = resultantOf(given.loads);
+	const seatOn = (seated: SeatCase, on: Bed, near: Pose): Seat =>
+		readSeat(seated, on, load, balance(on, given.kKpaPerMm, load, on.cells.c, near));
+	const padded = { ...given, pads: [...given.pads, ...padsOf(shims)] };
 	return {
 		shims,
 		symmetric: columns === 3,
 		feasible: best.violation < 1e-9,
 		violation: best.violation,
-		before: seatWith([]),
-		after: seatWith(padsOf(shims))
+		before: seatOn(given, bed, first.pose),
+		after: seatOn(padded, bedOf(padded), best.pose)
 	};
 }

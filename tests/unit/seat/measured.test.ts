@@ -50,7 +50,7 @@ function saddle(
 const seat = (
 	tracings: Tracing[],
 	measures: SaddleMeasures,
-	more: { padMm?: number; shims?: ShimSet; muscleMm?: number; planned?: boolean } = {}
+	more: { padMm?: number; shims?: ShimSet; muscleMm?: number; planned?: boolean; lastRibMm?: number } = {}
 ) =>
 	seatMeasured({
 		tracings,
@@ -68,7 +68,18 @@ describe('a saddle of which the underside was traced', () => {
 		const s = seat(back(18), saddle(18));
 		expect(s.conditions).to.deep.equal(['fits']);
 		expect(s.contactShare).to.be.above(0.9);
-		expect(s.doubts).to.deep.equal(['levelled', 'one-drawing']);
+		expect(s.doubts).to.deep.equal(['no-rib', 'levelled', 'one-drawing']);
+	});
+	it('behind the last rib it is too long, as sure as a hand feels that rib; without a tape nothing is said', () => {
+		const overBy = (mm: number) => seat(back(18), saddle(18), { lastRibMm: 40 + BEARS_MM - mm });
+		expect(overBy(0).conditions).to.deep.equal(['fits']);
+		expect(overBy(0).doubts).to.not.include('no-rib');
+		// One standard deviation of feeling, 10 mm, to either side (common practice, no source).
+		const [few, many] = [overBy(12), overBy(40)];
+		expect(few.conditions).to.deep.equal(['long']);
+		expect(few.chances.long).to.be.within(0.5, 0.75);
+		expect(many.chances.long).to.be.above(0.95);
+		expect(seat(back(18), saddle(18)).chances.long).to.equal(undefined);
 	});
 	it('steeper in front is narrow, flatter is wide (common practice: narrow bears at the bottom, wide at the top)', () => {
 		const front = (share: number) => saddle(18, (c, p) => (p === 'front' ? flatter(c, share) : c));
