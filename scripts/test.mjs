@@ -6,7 +6,8 @@ import { ensureDebian, ensurePackages, ROOT } from './lib/host.mjs';
 
 /**
  * Runs every test: units, published checks, server and browser. Arguments narrow it, for example `tests/unit`.
- * All at once, what needs no server runs beside the rest, giving way to it.
+ * All at once, what needs no server runs beside the rest, giving way to it; the one long file that only reads pages
+ * runs beside the others of the browser.
  */
 await ensurePackages();
 // The last four read back what we write: checks from outside the project.
@@ -15,22 +16,26 @@ const { setStage } = await import('./lib/stage.mjs');
 
 const places = process.argv.slice(2).filter((a) => !a.startsWith('--'));
 const all = places.length > 0 ? places : ['tests/unit', 'tests/published', 'tests/server', 'tests/browser'];
-const onStage = all.filter((p) => /server|browser/.test(p));
-const alone = all.filter((p) => !onStage.includes(p));
+const onBrowser = all.filter((p) => p.includes('browser'));
+const onServer = all.filter((p) => p.includes('server') && !onBrowser.includes(p));
+const alone = all.filter((p) => !onBrowser.includes(p) && !onServer.includes(p));
+/** Reads every page in both themes and writes nothing. */
+const READS_ONLY = 'tests/browser/accessible.test.ts';
 const counts = mkdtempSync(path.join(tmpdir(), 'zone-tally-test-'));
 const running = new Set();
+const MOCHA = path.join(ROOT, 'node_modules/mocha/bin/mocha.js');
 
 /** One run of the test runner; its counts, or a failure where it ended without any. */
-function runTests(name, specs, { env = {}, behind = false } = {}) {
+function runTests(name, specs, { env = {}, behind = false, low = behind, without = [] } = {}) {
 	const file = path.join(counts, name);
 	const patterns = specs.map((p) => (p.endsWith('.ts') ? p : `${p}/**/*.test.ts`));
-	const child = spawn(process.execPath, [path.join(ROOT, 'node_modules/mocha/bin/mocha.js'), ...patterns], {
+	const child = spawn(process.execPath, [MOCHA, ...patterns, ...without.flatMap((f) => ['--ignore', f])], {
 		cwd: ROOT,
 		stdio: behind ? ['ignore', 'pipe', 'pipe'] : 'inherit',
 		env: { ...process.env, ZT_TEST_COUNTS: file, ...env }
 	});
 	running.add(child);
-	if (behind) setPriority(child.pid, constants.priority.PRIORITY_LOW);
+	if (low) setPriority(child.pid, constants.priority.PRIORITY_LOW);
 	const said = [];
 	child.stdout?.on('data', (chunk) => said.push(chunk));
 	child.stderr?.on('data', (chunk) => said.push(chunk));
@@ -53,24 +58,35 @@ function runTests(name, specs, { env = {}, behind = false } = {}) {
 }
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => running.forEach((child) => child.kill(signal)));
 
-const beside = alone.length > 0 ? runTests('alone', alone, { behind: onStage.length > 0 }) : undefined;
 const results = [];
-if (onStage.length > 0) {
+/** What ran behind is told when it is done. */
+async function told(run) {
+	const result = await run;
+	process.stdout.write(result.said);
+	results.push(result);
+}
+const staged = onServer.length + onBrowser.length > 0;
+const beside = alone.length > 0 ? runTests('alone', alone, { behind: staged }) : undefined;
+if (staged) {
 	const stage = await setStage();
-	results.push(
-		await runTests('stage', onStage, {
-			env: { ZT_TEST_URL: stage.url, ZT_TEST_DATABASE: stage.databaseUrl, ZT_TEST_BUILD: stage.build }
-		})
-	);
+	const env = { ZT_TEST_URL: stage.url, ZT_TEST_DATABASE: stage.databaseUrl, ZT_TEST_BUILD: stage.build };
+	if (onServer.length > 0) results.push(await runTests('server', onServer, { env }));
+	if (onBrowser.length > 0) {
+		// Alone in the list it runs as it is; else when nothing but the browser's tests are left to run.
+		const apart = onBrowser.some((p) => !p.endsWith('.ts'));
+		const rest = runTests('browser', onBrowser, { env, without: apart ? [READS_ONLY] : [] });
+		const reads = Promise.resolve(beside).then(() =>
+			apart ? runTests('reads', [READS_ONLY], { env, behind: true, low: false }) : undefined
+		);
+		results.push(await rest);
+		if (apart) await told(reads);
+	}
 	await stage.stop();
 }
 if (beside) {
 	// Nobody is left to give way to.
-	const waiting = [...running];
-	for (const child of waiting) if (child.pid) tryPriority(child.pid);
-	const result = await beside;
-	process.stdout.write(result.said);
-	results.push(result);
+	for (const child of running) if (child.pid) tryPriority(child.pid);
+	await told(beside);
 }
 rmSync(counts, { recursive: true, force: true });
 const files = results.flatMap((r) => Object.entries(r.files)).sort((a, b) => b[1] - a[1]);

@@ -117,6 +117,10 @@ export const GLOSSARY: readonly (readonly [word: string, means: string])[] = [
 	],
 	['fit mark', 'the day on which somebody judged that a saddle fits; change is counted from there'],
 	['school', 'fitted close, or roomy with shims that come out as muscle returns: which gain is borne'],
+	[
+		'own limits',
+		'how much this saddle bears of each way in which a back changes, from the shape it fitted; they lead its calls where a person chose so'
+	],
 	['± (interval)', 'where the truth lies 95 times in 100'],
 	['could show', 'the least change that these tracings tell from the error of the hand'],
 	['strip, rail', 'the back from above with what changed and was found; time, which you drag'],

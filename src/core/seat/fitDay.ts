@@ -1,11 +1,12 @@
 import { cutsOf, type Tracing } from '../curve/index.js';
 import { followHorse, type BackChange } from '../change/index.js';
 import { CoreError } from '../errors/index.js';
-import { normalCdf, rootColumns } from '../math/index.js';
+import { rootColumns } from '../math/index.js';
 import type { Day } from '../units/index.js';
 import { balance, resultantOf, type Resultant } from './balance.js';
 import { bedOf, type Bed } from './bed.js';
 import { CONDITIONS, strengths, type Condition, type Fault, type SeatFigures } from './conditions.js';
+import { chancesOf, forEachFault, STRENGTH_SD } from './faultChances.js';
 import { fittedCut, type FittedCut, type SideMoved } from './fitDayBack.js';
 import {
 	backOn,
@@ -161,13 +162,10 @@ function shrunk({ value, sd }: Measured): Measured {
 }
 const LEAST_KEPT = 0.4;
 
-/** A strength is no surer than this. */
-const STRENGTH_SD = 0.08;
 /** So little of all variance is left out of what is tried. */
 const LEFT_OUT_SHARE = 1e-6;
-/** A fault is named from this chance on, and told as possible from the other. */
+/** A fault is named from this chance on. */
 const PROBABLE = 0.7;
-const POSSIBLE = 0.25;
 
 const chosen = (changes: readonly BackChange[], on: Day | undefined): BackChange => {
 	const upTo = on === undefined ? changes : changes.filter((c) => c.visitedOn <= on);
@@ -223,7 +221,7 @@ export function seatChange(tracings: readonly Tracing[], change: BackChange, opt
 	const outcome = outcomeOf(fitted, now);
 	const strength = strengthsAgainst(saddle.given, now, outcome);
 	const variance = MODEL_SD.map((sd, i) => sd ** 2 + ((MODEL_SHARE[i] as number) * (outcome[i] as number)) ** 2);
-	const unsure = Object.fromEntries(CONDITIONS.map((c) => [c, STRENGTH_SD ** 2])) as Record<Fault, number>;
+	const unsure = forEachFault(() => STRENGTH_SD ** 2);
 	for (const column of rootColumns(change.parts.cov, LEFT_OUT_SHARE)) {
 		const [more, less] = [1, -1].map((sign) =>
 			seated(
@@ -238,11 +236,7 @@ export function seatChange(tracings: readonly Tracing[], change: BackChange, opt
 		for (const c of CONDITIONS) unsure[c] += ((high[c] - low[c]) / 2) ** 2;
 	}
 	const measured = (i: number): Measured => ({ value: outcome[i] as number, sd: Math.sqrt(variance[i] as number) });
-	const chances = Object.fromEntries(
-		CONDITIONS.map((c) => [c, normalCdf((strength[c] - 1) / Math.sqrt(unsure[c]))] as const).filter(
-			([, p]) => p >= POSSIBLE
-		)
-	) as Partial<Record<Fault, number>>;
+	const chances = chancesOf(strength, unsure);
 	const probable = CONDITIONS.filter((c) => (chances[c] ?? 0) >= PROBABLE);
 	return {
 		fitDay: options.fitDay,

@@ -1,8 +1,8 @@
 import { dayUnsure } from '../change/index.js';
 import { cutsOf, type Side } from '../curve/index.js';
 import { CoreError } from '../errors/index.js';
-import { normalCdf } from '../math/index.js';
 import { CONDITIONS, strengths, type Fault } from './conditions.js';
+import { chancesOf, forEachFault, STRENGTH_SD, type ByFault } from './faultChances.js';
 import { BARS_FROM_MM } from './fitDaySaddle.js';
 import { PART_DEPTHS_MM, type SideMoved } from './fitDayBack.js';
 import { RAIL_MM, SADDLE_PLACES, type SaddleMeasures, type SaddlePlace } from './measuredSaddle.js';
@@ -39,11 +39,8 @@ const REAR_MM = 2;
 const RIB_MM = 10;
 /** A flare turns a bar about its rail and is full so far beside it, mm. */
 const FLARE_AT_MM = 45;
-/** A strength is no surer than this; one that is far past its limit says no more. */
-const STRENGTH_SD = 0.08;
+/** A strength that is far past its limit says no more. */
 const MOST_STRENGTH = 3;
-/** Told from this chance on. */
-const POSSIBLE = 0.25;
 /** Parts of one station without what a turned sheet does, in proportion to depth: the seat levels every tracing. */
 function levelledParts(parts: Float64Array, station: number): Readonly<Record<Side, SideMoved>> {
 	const at = (side: 0 | 1, k: number): number => parts[(2 * station + side) * 3 + k] as number;
@@ -105,18 +102,12 @@ export function measuredDoubt(
 	unread: readonly Fault[]
 ): MeasuredUnsure {
 	const figures = (s: Seat): readonly number[] => [s.pitchDeg, s.rollDeg, s.contactMm2 / s.barMm2];
-	const strong = (s: Seat): readonly number[] => {
+	const strong = (s: Seat): ByFault => {
 		const each = strengths(figuresOf(s));
-		return CONDITIONS.map((c) => bounded(each[c]));
+		return forEachFault((c) => bounded(each[c]));
 	};
 	const variance = [0, 0, 0];
-	const unsure = CONDITIONS.map(() => STRENGTH_SD ** 2);
-	const add = (to: number[], of: (s: Seat) => readonly number[], seats: readonly [Seat, Seat]): void => {
-		const [up, down] = seats.map(of) as [readonly number[], readonly number[]];
-		// A side on which it could not be seated is this seat itself: the other tells all.
-		const apart = seats.includes(seat) ? 1 : 2;
-		up.forEach((v, i) => (to[i] = (to[i] as number) + ((v - (down[i] as number)) / apart) ** 2));
-	};
+	const unsure = forEachFault(() => STRENGTH_SD ** 2);
 	const tried = (slip: Slip): Seat => {
 		try {
 			return seatWith(slip);
@@ -126,18 +117,15 @@ export function measuredDoubt(
 		}
 	};
 	for (const slip of slipsOf(q)) {
-		const both = [tried(slip(1)), tried(slip(-1))] as const;
-		add(variance, figures, both);
-		add(unsure, strong, both);
+		const [up, down] = [tried(slip(1)), tried(slip(-1))];
+		// A side on which it could not be seated is this seat itself: the other tells all.
+		const apart = up === seat || down === seat ? 1 : 2;
+		const half = (a: number, b: number): number => ((a - b) / apart) ** 2;
+		const [more, less] = [figures(up), figures(down)];
+		more.forEach((v, i) => (variance[i] = (variance[i] as number) + half(v, less[i] as number)));
+		const [high, low] = [strong(up), strong(down)];
+		for (const c of CONDITIONS) unsure[c] += half(high[c], low[c]);
 	}
 	const [pitchDeg, rollDeg, contactShare] = variance.map(Math.sqrt) as [number, number, number];
-	const now = strong(seat);
-	return {
-		sd: { pitchDeg, rollDeg, contactShare },
-		chances: Object.fromEntries(
-			CONDITIONS.map(
-				(c, i) => [c, normalCdf(((now[i] as number) - 1) / Math.sqrt(unsure[i] as number))] as const
-			).filter(([c, p]) => p >= POSSIBLE && !unread.includes(c))
-		)
-	};
+	return { sd: { pitchDeg, rollDeg, contactShare }, chances: chancesOf(strong(seat), unsure, unread) };
 }

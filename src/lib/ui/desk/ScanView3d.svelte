@@ -41,6 +41,7 @@
 	let lines: Line[] = [];
 	/** A tap, not the end of a turn. */
 	const STILL_PX = 5;
+	const WIDE = 1.9;
 
 	function setBack(corners: Float32Array) {
 		if (back) {
@@ -90,7 +91,9 @@
 		back?.geometry.computeBoundingBox();
 		const box = back?.geometry.boundingBox;
 		const middle = box?.getCenter(new Vector3()) ?? new Vector3();
-		const size = box?.getSize(new Vector3()).length() ?? 800;
+		// A narrow frame is looked at from further off, so that all of it is seen.
+		const narrow = Math.max(1, WIDE / (canvas.clientWidth / Math.max(1, canvas.clientHeight)));
+		const size = narrow * (box?.getSize(new Vector3()).length() ?? 800);
 		controls.target.copy(middle);
 		camera.position.set(middle.x - size * 0.7, middle.y + size * 0.9, middle.z - size * 0.5);
 		controls.update();

@@ -185,7 +185,7 @@
 			>{end === 'front' ? 'Bars begin at' : 'Bars end at'}
 			{lengthWords(ends[end])}
 			<input
-				class="range range-sm"
+				class="range range-sm w-full"
 				type="range"
 				min="2"
 				max={opened.lengthMm - 2}
