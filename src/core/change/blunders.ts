@@ -135,7 +135,7 @@ export function weighVisit(back: Back, seen: Foreseen, asItIs: Seen, readings: V
 	// A step competes with the mistakes on terms of its own: a single visit cannot tell them apart, the next one does.
 	const chances = seen.chances.map((c, i) => (KINDS[i] === 'step' ? 0 : c));
 	const looks = asItIs.looks.flatMap((look, i) =>
-		KINDS[i] === 'step' ? [] : [{ look, chance: chances[i] as number }]
+		KINDS[i] === 'step' || !look ? [] : [{ look, chance: chances[i] as number }]
 	);
 	const normal = logSum(
 		looks.map(

@@ -24,7 +24,8 @@ import { BOTH } from './tracingInformation.js';
 /** How fast slopes are renewed, mm a week at the front's band. */
 const QUIET_PER_WEEK = 0.055;
 const LIVELY_PER_WEEK = 0.36;
-const slopeOf = (kind: Kind): number => (kind === 'quiet' || kind === 'step' ? QUIET_PER_WEEK : LIVELY_PER_WEEK);
+const slopeOf = (kind: Kind): number =>
+	kind === 'still' || kind === 'quiet' || kind === 'step' ? QUIET_PER_WEEK : LIVELY_PER_WEEK;
 /** Muscle lost between two visits at the front's band, mm. */
 const STEP_MEAN_MM = -6;
 const STEP_SD_MM = 3;
@@ -76,6 +77,8 @@ export function foresee(f: Following, day: Day): { beliefs: Belief[]; chances: n
 	const chances = joint.map((row) => row.reduce((a, b) => a + b, 0));
 	const shared = new Map<string, Belief>();
 	const beliefs = KINDS.map((kind, to) => {
+		// Nothing becomes what nobody thinks of any more.
+		if (chances[to] === 0) return f.beliefs[to] as Belief;
 		const weights = (joint[to] as number[]).map((v) => v / (chances[to] as number));
 		// Kinds that nobody thinks of any more begin from the same mixture of the others.
 		const key = weights.map((w) => w.toPrecision(12)).join();
@@ -151,11 +154,12 @@ const CARRIED = 0.003;
 /** A visit as information, and how well each belief foresaw it. */
 export interface Seen {
 	readonly information: VisitInformation;
-	readonly looks: readonly Foresight[];
+	/** Undefined for a kind that nobody thinks of any more. */
+	readonly looks: readonly (Foresight | undefined)[];
 }
 export const lookAt = (seen: Foreseen, information: VisitInformation): Seen => ({
 	information,
-	looks: seen.beliefs.map((b) => foresight(b, seen.layout, information))
+	looks: seen.beliefs.map((b, i) => (seen.chances[i] === 0 ? undefined : foresight(b, seen.layout, information)))
 });
 
 /** Hands among the readings that were not met before, as far as they are followed. */
@@ -206,12 +210,13 @@ export function after(
 	const { information, looks } = visit;
 	const chances = weighed(
 		seen.chances,
-		looks.map((l) => l.logLikelihood)
+		looks.map((l) => l?.logLikelihood ?? -Infinity)
 	);
 	const beliefs = seen.beliefs.map((b, i): Belief => {
 		// What is next to impossible is not carried on: it begins anew from the others at the next visit.
-		if ((chances[i] as number) === 0) return b;
-		const taken = update(b, seen.layout, information, looks[i] as Foresight);
+		const look = looks[i];
+		if ((chances[i] as number) === 0 || !look) return b;
+		const taken = update(b, seen.layout, information, look);
 		return mark ? marked(taken, seen.layout) : taken;
 	});
 	return { ...before, layout: seen.layout, beliefs, chances, noise, hands: seen.hands, marked: before.marked || mark };

@@ -7,10 +7,10 @@ import { BOTH } from './tracingInformation.js';
  * Kinds of change that are told apart by how well each foresees what is measured: still, going one way for months,
  * or muscle lost between two visits.
  */
-export const KINDS = ['quiet', 'whole', 'local', 'near', 'off', 'along', 'growth', 'step'] as const;
+export const KINDS = ['still', 'quiet', 'whole', 'local', 'near', 'off', 'along', 'growth', 'step'] as const;
 export type Kind = (typeof KINDS)[number];
 /** Those that go on for months. */
-export type LivelyKind = Exclude<Kind, 'quiet' | 'step'>;
+export type LivelyKind = Exclude<Kind, 'still' | 'quiet' | 'step'>;
 
 /** How a kind of change goes together over the back: a size at every station, side and depth, and how alike they move. */
 interface Spread {
@@ -78,12 +78,14 @@ const GROWN = { ...PAIRED, stations: [1, 0.55, 0.35] as const, sideLikeness: 0.9
 const LOST: Spread = { ...LOCAL, sideLikeness: 0.8 };
 
 type Part = readonly [spread: Spread, share: number];
+const QUIET: readonly Part[] = [
+	[WHOLE, 0.5],
+	[FREE, 0.5]
+];
 /** Each kind as spreads with their shares of its variance (common practice, no source). */
 const SPREADS: Readonly<Record<Kind, readonly Part[]>> = {
-	quiet: [
-		[WHOLE, 0.5],
-		[FREE, 0.5]
-	],
+	still: QUIET,
+	quiet: QUIET,
 	whole: [
 		[WHOLE, 0.94],
 		[FREE, 0.06]
@@ -238,7 +240,7 @@ export const patternCovariances = (frames: readonly StationFrame[], front: numbe
 /** The kinds without what is free in them: what a step of one kind would look like and no other. */
 export const strictKinds = (frames: readonly StationFrame[], front: number): ReadonlyMap<LivelyKind, Matrix> =>
 	new Map(
-		KINDS.filter((kind): kind is LivelyKind => kind !== 'quiet' && kind !== 'step').map((kind) => [
+		KINDS.filter((kind): kind is LivelyKind => kind !== 'still' && kind !== 'quiet' && kind !== 'step').map((kind) => [
 			kind,
 			summedShares(frames, front, kind === 'local' ? [[LOST, 1]] : SPREADS[kind].filter(([spread]) => spread !== FREE))
 		])

@@ -16,6 +16,7 @@ const MONTH_WEEKS = 30 / 7;
 
 /** How often a back that wakes is of each kind: one side alone is the rarest (common practice, no source). */
 const USUAL: Readonly<Record<Kind, number>> = {
+	still: 0,
 	quiet: 0,
 	whole: 1,
 	local: 1,
@@ -30,7 +31,7 @@ const shareOf = (kind: Kind): number => USUAL[kind] / ALL_USUAL;
 
 /** Chances of KINDS on the first day. */
 export const STARTING_CHANCES: readonly number[] = KINDS.map((k) =>
-	k === 'quiet' ? 1 - LIVELY_AT_START : LIVELY_AT_START * shareOf(k)
+	k === 'still' ? 1 - LIVELY_AT_START : LIVELY_AT_START * shareOf(k)
 );
 
 /** Chances of each kind now, from each kind at the last visit. */
@@ -42,6 +43,8 @@ export function passage(weeks: number): number[][] {
 	const steps = 1 - (1 - STEPS) ** months;
 	const going = (from: Kind, to: Kind): number => {
 		if (from === 'step') return to === 'quiet' ? STILL_AFTER_STEP : (1 - STILL_AFTER_STEP) * shareOf(to);
+		if (from === 'still') return to === 'still' ? 1 - wakes : wakes * shareOf(to);
+		if (to === 'still') return 0;
 		if (from === 'quiet') return to === 'quiet' ? 1 - wakes : wakes * shareOf(to);
 		if (to === from) return stays;
 		return to === 'quiet' ? 1 - stays - turns : (turns * shareOf(to)) / (1 - shareOf(from));

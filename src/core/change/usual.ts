@@ -4,7 +4,7 @@ import { KINDS } from './kinds.js';
 
 /** How unlike what was foreseen a visit is: the squared surprise a coefficient under the kind that foresaw it best. */
 export const surpriseOf = ({ looks, information }: Seen): number =>
-	Math.min(...looks.flatMap(({ surprise }, i) => (KINDS[i] === 'step' ? [] : [dot(surprise, surprise)]))) /
+	Math.min(...looks.flatMap((look, i) => (KINDS[i] === 'step' || !look ? [] : [dot(look.surprise, look.surprise)]))) /
 	information.b.length;
 
 /**
