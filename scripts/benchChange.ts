@@ -1,6 +1,7 @@
 import { COURSES, makeMadeSeries, MAKES, TROUBLES, type Trouble } from '../sim/makes/index.js';
 import { seededRandom } from '../sim/random.js';
 import { calibrationOf, crossed, runOf, scoreOf, worstOf, type Run, type Score } from './lib/scoreSeries.js';
+import { REFIT } from '../src/core/call/index.js';
 
 /**
  * Judges made-up horses of several makes and prints how often the call was right:
@@ -38,14 +39,14 @@ MAKES.forEach((make, m) => {
 /** Worse the more is missed, called falsely or early. */
 const cost = (s: Score): number =>
 	3 * (1 - s.caught / s.crossings) + (2 * s.falseQuiet) / s.quietYears + s.early / s.otherYears;
-const ENTER = [0.45, 0.55, 0.65, 0.75];
+const ENTER = [0.4, REFIT.enter, 0.6, 0.7];
 const WIDER = [0.9, 1, 1.1, 1.2, 1.3];
 
 console.log(`Horses of each make: ${COURSES.length * STEADINESS.length * each}, seed ${seed}`);
 console.log('make        caught false  high early  error inside cause   dir  side');
 for (const make of MAKES) {
 	const own = runs.get(make.name) as Run[];
-	print(make.name, scoreOf(own, 0.55), 'as shipped');
+	print(make.name, scoreOf(own, REFIT.enter), 'as shipped');
 	const others = [...runs].filter(([name]) => name !== make.name).flatMap(([, list]) => list);
 	const enter = ENTER.reduce((best, e) => (cost(scoreOf(others, e)) < cost(scoreOf(others, best)) ? e : best));
 	const off = (w: number): number => {
@@ -61,7 +62,7 @@ for (const course of COURSES.filter((c) => c !== 'quiet'))
 	console.log(
 		course.padEnd(16) +
 			MAKES.map((make) => {
-				const [caught, crossings] = scoreOf(runs.get(make.name) as Run[], 0.55).byCourse.get(course) ?? [0, 0];
+				const [caught, crossings] = scoreOf(runs.get(make.name) as Run[], REFIT.enter).byCourse.get(course) ?? [0, 0];
 				return `${make.name} ${caught}/${crossings}`.padEnd(20);
 			}).join('')
 	);

@@ -232,16 +232,17 @@ const VIEWS = {
 		{ go: report }
 	),
 	seat: {
-		size: DESK,
+		size: { width: 1280, height: 1160 },
 		go: async (page, url) => {
 			await horse(page, url, 'Marram');
 			await page.goto(`${page.url().split('?')[0]}/saddle`);
 			await page.waitForLoadState('networkidle');
+			await page.getByText('Its own limits').click();
 		}
 	},
 	yard: { size: { width: 1280, height: 1000 }, go: yard },
 	'saddle-room': {
-		size: { width: 1280, height: 1740 },
+		size: { width: 1280, height: 2500 },
 		go: async (page, url) => {
 			await horse(page, url, 'Marram');
 			await page.goto(`${page.url().split('?')[0]}/saddle`);

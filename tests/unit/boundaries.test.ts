@@ -99,7 +99,7 @@ describe('on either side of a number that decides', () => {
 		const of = (watch: number, refit: number, last: Verdict) => verdictFromShape(b(watch, refit), last);
 		expect([of(0.6, 0, 'steady'), of(0.599, 0, 'steady')]).to.deep.equal(['watch', 'steady']);
 		expect([of(0.35, 0, 'watch'), of(0.349, 0, 'watch')]).to.deep.equal(['watch', 'steady']);
-		expect([of(1, 0.55, 'watch'), of(1, 0.549, 'watch')]).to.deep.equal(['refit', 'watch']);
+		expect([of(1, 0.5, 'watch'), of(1, 0.499, 'watch')]).to.deep.equal(['refit', 'watch']);
 		expect([of(1, 0.2, 'refit'), of(1, 0.199, 'refit')]).to.deep.equal(['refit', 'watch']);
 	});
 

@@ -3,5 +3,6 @@ export * from './types.js';
 export { FRONT_STATION, watchHorse, chooseFitDay, type Watch, type WatchOptions } from './watchHorse.js';
 export * from './joinSigns.js';
 export * from './judgeDay.js';
+export { REFIT } from './verdict.js';
 export type { MeasureNext } from './measureNext.js';
 export { LIMIT_LEADS, limitsOfCall, limitsOfOwn, type CallLimits, type LimitLead } from './leadLimits.js';

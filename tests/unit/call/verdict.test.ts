@@ -88,9 +88,9 @@ describe('the verdict', () => {
 	it('enters watch and refit where more likely than not', () => {
 		expect(verdictFromShape(b(0.59, 0), undefined)).to.equal('steady');
 		expect(verdictFromShape(b(0.61, 0), undefined)).to.equal('watch');
-		expect(verdictFromShape(b(0.9, 0.54), undefined)).to.equal('watch');
-		expect(verdictFromShape(b(0.9, 0.56), undefined)).to.equal('refit');
-		expect(verdictFromShape(b(0.9, 0, 0.56), undefined)).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0.49), undefined)).to.equal('watch');
+		expect(verdictFromShape(b(0.9, 0.51), undefined)).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0, 0.51), undefined)).to.equal('refit');
 	});
 
 	it('leaves them only when the change has clearly gone', () => {

@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import { runOf, scoreOf, type Run } from '../../../scripts/lib/scoreSeries.js';
+import { REFIT } from '../../../src/core/call/index.js';
 import { COURSES, makeMadeSeries, MAKES } from '../../../sim/makes/index.js';
 import { seededRandom } from '../../../sim/random.js';
 
@@ -20,23 +21,23 @@ describe('the engine on horses of four unlike makes', () => {
 				);
 			});
 			it('changes are caught by the second visit, and none is cried where there is none', () => {
-				const s = scoreOf(runs, 0.55);
+				const s = scoreOf(runs, REFIT.enter);
 				expect(s.crossings - s.caught).to.be.below(2);
 				expect(s.falseQuiet).to.be.below(2);
 				expect(s.early).to.be.below(2);
 			});
 			it('errors are small', () => {
-				const s = scoreOf(runs, 0.55);
+				const s = scoreOf(runs, REFIT.enter);
 				expect(Math.sqrt(s.squares / s.count)).to.be.below(ERROR_MM[make.name] as number);
 			});
 			it('direction, side and cause are right more often than not', () => {
-				const s = scoreOf(runs, 0.55);
+				const s = scoreOf(runs, REFIT.enter);
 				expect(s.told - s.direction).to.be.below(2);
 				expect(s.told - s.side).to.be.below(2);
 				expect(s.cause / s.told).to.be.at.least(0.65);
 			});
 			it('a horse gone fat, lean or grown is seen too', () => {
-				const { byCourse } = scoreOf(runs, 0.55);
+				const { byCourse } = scoreOf(runs, REFIT.enter);
 				const [caught, crossings] = (['condition-loss', 'condition-gain', 'growth'] as const).reduce(
 					([a, b], c) => [a + (byCourse.get(c)?.[0] ?? 0), b + (byCourse.get(c)?.[1] ?? 0)],
 					[0, 0]
@@ -50,7 +51,7 @@ describe('the engine on horses of four unlike makes', () => {
 	// Nine horses of one make are too few to count intervals on; all makes together are not.
 	describe('all makes together', () => {
 		it('intervals hold the truth', () => {
-			const s = scoreOf(all, 0.55);
+			const s = scoreOf(all, REFIT.enter);
 			expect(s.count).to.be.above(1000);
 			expect(s.inside / s.count).to.be.within(0.9, 0.99);
 		});
