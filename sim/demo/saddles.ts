@@ -1,6 +1,13 @@
-import type { SaddleMeasures, SaddlePlace } from '../../src/core/seat/index.js';
-import type { Service } from '../../src/core/setup/index.js';
 import type { SimTracing } from '../trace.js';
+
+export type DemoPlace = 'front' | 'middle' | 'rear';
+/** An underside as it is kept: three tracings with their channels, and the rock, mm. */
+export interface DemoUnderside {
+	readonly sections: Readonly<
+		Record<DemoPlace, { readonly xMm: number[]; readonly yMm: number[]; readonly channelMm: number }>
+	>;
+	readonly rockMm: number;
+}
 
 /** Saddles whose underside was traced, with their rock: they were made to the back they were fitted on. */
 export const DEMO_SADDLE_ROCK_MM: Readonly<Record<string, number>> = {
@@ -14,7 +21,7 @@ const CHANNEL_MM = 65;
 const REACH_MM = 140;
 
 /** The underside of a saddle that fitted on a day: that day's first tracings of the three stations, the middle standing out by the rock. */
-export function undersideFrom(tracings: readonly SimTracing[], rockMm: number): SaddleMeasures {
+export function undersideFrom(tracings: readonly SimTracing[], rockMm: number): DemoUnderside {
 	const at = (station: string) => {
 		const points = (tracings.find((t) => t.station === station)?.points ?? []).filter(([x]) => Math.abs(x) < REACH_MM);
 		const tenth = (v: number): number => Math.round(10 * v) / 10;
@@ -30,7 +37,7 @@ export interface StoreSaddle {
 	readonly bearingMm: number;
 	readonly rockMm: number;
 	/** How much wider than the back, by place; 1 where left out. */
-	readonly wider?: Readonly<Partial<Record<SaddlePlace, number>>>;
+	readonly wider?: Readonly<Partial<Record<DemoPlace, number>>>;
 	readonly channelMm?: number;
 }
 
@@ -49,9 +56,9 @@ export const STORE_SADDLES: readonly StoreSaddle[] = [
 export function storeUnderside(
 	tracings: readonly SimTracing[],
 	{ rockMm, wider, channelMm = CHANNEL_MM }: StoreSaddle
-): SaddleMeasures {
+): DemoUnderside {
 	const { sections } = undersideFrom(tracings, rockMm);
-	const worked = (place: SaddlePlace) => ({
+	const worked = (place: DemoPlace) => ({
 		...sections[place],
 		channelMm,
 		xMm: sections[place].xMm.map((x) => Math.round(10 * x * (wider?.[place] ?? 1)) / 10)
@@ -61,7 +68,14 @@ export function storeUnderside(
 
 /** What was done to the demo's saddles, days before today. */
 export const DEMO_SERVICES: Readonly<
-	Record<string, readonly { readonly daysAgo: number; readonly what: Service; readonly note: string }[]>
+	Record<
+		string,
+		readonly {
+			readonly daysAgo: number;
+			readonly what: 'flocked' | 'tree' | 'girthing' | 'repair';
+			readonly note: string;
+		}[]
+	>
 > = {
 	'Patrol 3': [
 		{ daysAgo: 700, what: 'tree', note: 'bridge of the tree and both points sound' },

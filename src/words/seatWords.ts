@@ -11,6 +11,7 @@ import type {
 	WayOfChange,
 	MeasuredDoubt,
 	MeasuredSeat,
+	OtherHelp,
 	PadBeside,
 	ShimSet
 } from '../core/seat/index.js';
@@ -180,6 +181,20 @@ export function measuredFaults({ conditions, chances }: MeasuredSeat): { named: 
 	const others = (Object.keys(chances) as (keyof typeof chances)[]).filter((c) => !conditions.includes(c));
 	return { named: named.map(words), possible: others.map(words) };
 }
+
+const OTHER_WAY_WORDS: Readonly<Record<OtherHelp['way'], (mm: string) => string>> = {
+	wider: (mm) => `a plate or tree wider by ${mm} a side in front`,
+	narrower: (mm) => `a plate or tree narrower by ${mm} a side in front`,
+	panels: (mm) => `each panel ${mm} further out, the channel twice that wider`,
+	back: (mm) => `the saddle set ${mm} further back`,
+	pad: (mm) => `an even pad of ${mm}, as packed`
+};
+const firstUp = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
+/** Something that would help instead of shims, with what it would then be. */
+export const otherHelpWords = ({ way, mm, conditions, before, unevenness }: OtherHelp): string =>
+	`${firstUp(OTHER_WAY_WORDS[way](lengthWords(mm)))}: ${conditions
+		.map((c) => (c === 'fits' ? 'no fault stands out' : CONDITION_WORDS[c]))
+		.join('; ')}; unevenness ${Math.round(100 * before)} → ${Math.round(100 * unevenness)}.`;
 
 const PAD_PARTS = ['in front', 'in the middle', 'at the rear'] as const;
 const wholePercent = (v: number): string => `${Math.round(100 * v)}%`;

@@ -106,7 +106,7 @@ function undersideOf(
 export const evenCase = (sections: readonly BackSection[], bearsMm: number, bedding = USUAL_BEDDING): SeatCase =>
 	seatCaseOn(sections, undersideOf(sections, bearsMm, bedding), bearsMm, 0, bedding);
 
-/** A saddle on a back under a rider of usual weight at mid length; its front edge two fingers behind the blade. */
+/** A saddle on a back under a rider of usual weight at its mid length; its front edge two fingers behind the blade where nothing else is said. */
 export function seatCaseOn(
 	sections: readonly BackSection[],
 	saddle: readonly SaddleSection[],
@@ -118,7 +118,7 @@ export function seatCaseOn(
 		back: { sections, spineHalfWidthMm: 25 },
 		saddle: { sections: saddle, offsetMm },
 		kKpaPerMm,
-		loads: [{ weightN, sMm: BARS_FROM_MM + bearsMm / 2, xMm: 0 }],
+		loads: [{ weightN, sMm: (saddle[0] as SaddleSection).sMm + offsetMm + bearsMm / 2, xMm: 0 }],
 		pads: [],
 		gridMm: GRID_MM,
 		limits: USUAL_LIMITS

@@ -32,20 +32,28 @@ const CHANNEL_MM: Readonly<Record<SaddlePlace, number>> = { front: 70, middle: 7
 const TWISTED: Readonly<Record<SaddlePlace, number>> = { front: 0, middle: 0.5, rear: 1 };
 
 /** Underside at a place: a hyperbola that nears both bars' lines and is rounded over the spine. */
-function sectionOf({ angleDeg, twistDeg }: FittingForm, place: SaddlePlace): UndersideTracing {
+function sectionOf(
+	{ angleDeg, twistDeg }: FittingForm,
+	place: SaddlePlace,
+	channelsMm: Readonly<Record<SaddlePlace, number>>
+): UndersideTracing {
 	const fall = 1 / Math.tan(degToRad(angleDeg / 2 + TWISTED[place] * twistDeg));
 	const xMm = Array.from({ length: (2 * REACH_MM) / STEP_MM + 1 }, (_, i) => i * STEP_MM - REACH_MM);
 	const tenth = (v: number): number => Math.round(10 * v) / 10;
 	return {
 		xMm,
 		yMm: xMm.map((x) => tenth(-fall * (Math.hypot(x, ROUND_MM) - ROUND_MM))),
-		channelMm: CHANNEL_MM[place]
+		channelMm: channelsMm[place]
 	};
 }
 
-/** A form as a saddle's own shape, as if its underside had been traced. */
-export const formMeasures = (form: FittingForm): SaddleMeasures => ({
-	sections: Object.fromEntries(SADDLE_PLACES.map((place) => [place, sectionOf(form, place)])) as Record<
+/** What a person measures of a saddle's angles, degrees: between both bars in front, and how much flatter each lies behind. */
+export const FRONT_ANGLE_DEG = { least: 60, most: 130, usual: 88 } as const;
+export const TWIST_DEG = { least: 0, most: 30, usual: 10 } as const;
+
+/** A form, or a saddle of which only angle, twist, rock and channels were measured, as if its underside had been traced. */
+export const formMeasures = (form: FittingForm, channelsMm = CHANNEL_MM): SaddleMeasures => ({
+	sections: Object.fromEntries(SADDLE_PLACES.map((place) => [place, sectionOf(form, place, channelsMm)])) as Record<
 		SaddlePlace,
 		UndersideTracing
 	>,

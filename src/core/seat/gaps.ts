@@ -1,4 +1,5 @@
 import type { Bed } from './bed.js';
+import { gapAt } from './gapAt.js';
 import type { Pose } from './types.js';
 
 /** Largest vertical gaps under a pose, mm; undefined where a third has no back under it. */
@@ -22,8 +23,7 @@ export function eachCorner(bed: Bed, pose: Pose, tell: (index: number, third: 0 
 				const at = cornersFrom + j * (columns + 1) + i;
 				const c = corners.c[at] as number;
 				if (Number.isNaN(c)) continue;
-				const height = pose.hMm + pose.a * ((corners.s[at] as number) - sRefMm) + pose.b * (corners.x[at] as number);
-				tell(at, third, height - c);
+				tell(at, third, gapAt(pose, sRefMm, corners.s[at] as number, corners.x[at] as number, c));
 			}
 		}
 }

@@ -42,7 +42,7 @@ export { measuresOfCuts, type UndersideCuts } from './scannedSaddle.js';
 export type { MeasuredUnsure } from './measuredDoubt.js';
 export type { Place3, SeatSpace } from './seatSpace.js';
 export type { OverBack, SectionView } from './sectionView.js';
-export { FORM_BEARS_MM, FORM_SET, formMeasures, type FittingForm } from './formSet.js';
+export { FORM_BEARS_MM, FORM_SET, formMeasures, FRONT_ANGLE_DEG, TWIST_DEG, type FittingForm } from './formSet.js';
 export {
 	backToSeat,
 	MEASURED_DOUBTS,
@@ -52,7 +52,9 @@ export {
 	type MeasuredPlan,
 	type MeasuredSeat,
 	type MeasuredSeatSaid,
+	type OtherHelp,
 	type SeatMeasuredQuestion
 } from './seatMeasured.js';
 export { AGREE_WITHIN, padBeside, type Beside, type PadBeside, type PadGrid, type PadLay } from './besidePad.js';
+export { OTHER_WAYS, panelled, plated, type OtherWay } from './otherWays.js';
 export { bearingCsv } from './bearingCsv.js';

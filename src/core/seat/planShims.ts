@@ -3,6 +3,7 @@ import { balance, resultantOf, type Resultant } from './balance.js';
 import { barSurface, type BarSurface } from './barSurface.js';
 import { bedOf, liftPerMm, type Bed } from './bed.js';
 import { clearanceUnder } from './clearance.js';
+import { gapAt } from './gapAt.js';
 import { heightAt } from './polyline.js';
 import { degrees, mustStand, readSeat, type Seat } from './seatOf.js';
 import { BAR_SIDES, ZONES, type BarSide, type Pad, type Pose, type SeatCase, type Zone } from './types.js';
@@ -137,9 +138,8 @@ function triesOn(given: SeatCase, columns: number, bed: Bed, from?: Pose) {
 		near = pose;
 		let spread = 0;
 		for (let i = 0; i < c.length; i++) {
-			const gap =
-				(c[i] as number) - pose.hMm - pose.a * ((cells.s[i] as number) - bed.sRefMm) - pose.b * (cells.x[i] as number);
-			const kPa = gap > 0 ? given.kKpaPerMm * (cells.cos[i] as number) * gap : 0;
+			const gap = gapAt(pose, bed.sRefMm, cells.s[i] as number, cells.x[i] as number, c[i] as number);
+			const kPa = gap < 0 ? -given.kKpaPerMm * (cells.cos[i] as number) * gap : 0;
 			spread += (area[i] as number) * (kPa - even) ** 2;
 		}
 		const { clearanceFrontMinMm, pitchMaxDeg, rollMaxDeg } = given.limits;

@@ -1,4 +1,5 @@
 import type { Bed } from './bed.js';
+import { gapAt } from './gapAt.js';
 import type { Pose } from './types.js';
 
 /** Pressures over the bars, kPa; 0 where nothing touches or no back is. */
@@ -12,8 +13,7 @@ export interface Pressure {
 export function pressureOf(bed: Bed, kKpaPerMm: number, pose: Pose): Pressure {
 	const { cells, corners, rows, bars, sRefMm } = bed;
 	const kPa = new Float64Array(cells.count);
-	const into = (c: number, s: number, x: number): number =>
-		Math.max(0, c - pose.hMm - pose.a * (s - sRefMm) - pose.b * x);
+	const into = (c: number, s: number, x: number): number => Math.max(0, -gapAt(pose, sRefMm, s, x, c));
 	let peak = { kPa: 0, xMm: 0, sMm: 0 };
 	let peakCellKpa = 0;
 	for (const { columns, cellsFrom, cornersFrom } of bars)

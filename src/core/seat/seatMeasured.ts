@@ -12,10 +12,11 @@ import {
 import { CoreError } from '../errors/index.js';
 import { fittedCut, sectionOf } from './fitDayBack.js';
 import { bearingView, type BearingView } from './fitDayView.js';
-import { loftOverBars, REACH_MM, seatCaseOn } from './fitDaySaddle.js';
+import { BARS_FROM_MM, loftOverBars, REACH_MM, seatCaseOn } from './fitDaySaddle.js';
 import { RAIL_MM, undersideOfMeasures, type SaddleMeasures } from './measuredSaddle.js';
 import { measuredDoubt, type MeasuredUnsure, type Slip } from './measuredDoubt.js';
 import { muscled } from './muscled.js';
+import { OTHER_WAYS, panelled, plated, type OtherWay } from './otherWays.js';
 import { padsOf, planShims, type ShimSet } from './planShims.js';
 import { heightAt, polylineOf } from './polyline.js';
 import { sectionViews, type SectionView } from './sectionView.js';
@@ -36,6 +37,8 @@ export interface SeatMeasuredQuestion {
 	readonly shims: ShimSet;
 	/** What if: so much more muscle at the withers than was traced, mm a side; less below 0. */
 	readonly muscleMm: number;
+	/** So much further back than two fingers behind the blade, mm; 0 where absent. */
+	readonly setBackMm?: number;
 	/** Whether a shim plan is asked for: it is the same whatever shims are tried. */
 	readonly planned: boolean;
 }
@@ -73,6 +76,16 @@ export interface MeasuredSeat extends MeasuredSeatSaid, MeasuredUnsure {
 	readonly space: SeatSpace;
 	/** Undefined where no shim helps, or none was asked for. */
 	readonly plan: MeasuredPlan | undefined;
+	/** What would help instead of shims, what helps most first; none where no plan was asked for. */
+	readonly others: readonly OtherHelp[];
+}
+
+/** Another way than shims, and what it would then be. */
+export interface OtherHelp extends OtherWay {
+	readonly conditions: readonly Condition[];
+	/** Unevenness of the saddle as it is, and then. */
+	readonly before: number;
+	readonly unevenness: number;
 }
 
 /** The shims that would even it out most, and what it would then be. */
@@ -98,7 +111,7 @@ const meanAt = (points: readonly Point[], x: number): number => (heightOf(points
  * `slip` is what its drawings may have got wrong.
  */
 function backOfDay(
-	{ tracings: all, bearsMm, muscleMm, lastRibMm }: SeatMeasuredQuestion,
+	{ tracings: all, bearsMm, muscleMm, lastRibMm, setBackMm = 0 }: SeatMeasuredQuestion,
 	slip: Slip
 ): { sections: BackSection[]; doubts: MeasuredDoubt[] } {
 	const doubts: MeasuredDoubt[] = [];
@@ -130,7 +143,7 @@ function backOfDay(
 			: -meanAt(as.points, RAIL_MM);
 		return { ...section, points: section.points.map(([x, y]): Point => [x, y + lift]) };
 	});
-	const sections = loftOverBars(raised, bearsMm).map((c) => {
+	const sections = loftOverBars(raised, bearsMm + setBackMm).map((c) => {
 		const top = heightOf(c.points, 0);
 		return { ...c, toplineYMm: top, points: c.points.map(([x, y]): Point => [x, y - top]) };
 	});
@@ -164,9 +177,10 @@ export function caseOfMeasured(
 	const { sections, doubts } = backOfDay(q, slip);
 	const knownAlong = !doubts.includes('no-long-line');
 	const pad: Pad[] = q.padMm > 0 ? [{ type: 'sheet', sides: 'both', u: [0, 1], tMm: q.padMm }] : [];
+	const { setBackMm = 0 } = q;
 	const drawn = slip.saddle?.(q.saddle) ?? q.saddle;
 	const saddle = knownAlong ? drawn : { ...drawn, rockMm: 0 };
-	const seated = seatCaseOn(sections, undersideOfMeasures(saddle, q.bearsMm), q.bearsMm);
+	const seated = seatCaseOn(sections, undersideOfMeasures(saddle, q.bearsMm), q.bearsMm, BARS_FROM_MM + setBackMm);
 	const bare: SeatCase = {
 		...seated,
 		back: { ...seated.back, ...(q.lastRibMm === undefined ? {} : { lastRibSMm: q.lastRibMm + (slip.ribMm ?? 0) }) },
@@ -197,7 +211,8 @@ export function seatMeasured(q: SeatMeasuredQuestion): MeasuredSeat {
 		doubts,
 		cuts: sectionViews(sections, seat.bed, seat.balanced.pose),
 		space: seatSpace(sections, seat),
-		plan: q.planned ? planOf(bare, (of) => said(of, knownAlong)) : undefined
+		plan: q.planned ? planOf(bare, (of) => said(of, knownAlong)) : undefined,
+		others: q.planned ? othersOf(q, said(seatOf(bare), knownAlong)) : []
 	};
 }
 
@@ -207,6 +222,40 @@ function planOf(bare: SeatCase, saidOf: (seat: Seat) => MeasuredSeatSaid): Measu
 	// A set that bears no more evenly is none to put in.
 	const helps = after.unevenness < before.unevenness || !feasible;
 	return helps && Object.values(shims).some((t) => t > 0) ? { shims, feasible, after: saidOf(after) } : undefined;
+}
+
+const faultsOf = ({ conditions }: Pick<MeasuredSeatSaid, 'conditions'>): number =>
+	conditions.filter((c) => c !== 'fits').length;
+
+/** A question after something was done to the saddle, or with it. */
+function questionAfter(q: SeatMeasuredQuestion, { way, mm }: OtherWay): SeatMeasuredQuestion {
+	if (way === 'pad') return { ...q, padMm: q.padMm + mm };
+	if (way === 'back') return { ...q, setBackMm: (q.setBackMm ?? 0) + mm };
+	if (way === 'panels') return { ...q, saddle: panelled(q.saddle, mm) };
+	return { ...q, saddle: plated(q.saddle, way === 'wider' ? mm : -mm) };
+}
+
+/** More even than this is worth a word where no fault goes. */
+const MORE_EVEN = 0.03;
+const MOST_OTHERS = 3;
+
+/** What would help instead of shims: fewer faults, or none more and clearly more even; of one way the step that does most. */
+function othersOf(q: SeatMeasuredQuestion, before: MeasuredSeatSaid): OtherHelp[] {
+	const tried = OTHER_WAYS.flatMap((other): OtherHelp[] => {
+		try {
+			const { bare, knownAlong } = caseOfMeasured(questionAfter(q, other));
+			const { conditions, unevenness } = said(seatOf(bare), knownAlong);
+			return [{ ...other, conditions, before: before.unevenness, unevenness }];
+		} catch (error) {
+			if (error instanceof CoreError) return [];
+			throw error;
+		}
+	});
+	const helps = (o: OtherHelp): boolean =>
+		faultsOf(o) < faultsOf(before) ||
+		(faultsOf(o) === faultsOf(before) && o.unevenness < before.unevenness - MORE_EVEN);
+	const ranked = tried.filter(helps).sort((a, b) => faultsOf(a) - faultsOf(b) || a.unevenness - b.unevenness);
+	return ranked.filter((o, i) => ranked.findIndex((p) => p.way === o.way) === i).slice(0, MOST_OTHERS);
 }
 
 /** Days on which two stations at least were traced, the last first. */

@@ -1,4 +1,5 @@
 import { backAt, backRow, backSurface } from './backSurface.js';
+import { gapAt } from './gapAt.js';
 import type { Seat } from './seatOf.js';
 import { BAR_SIDES, type BackSection, type BarSide } from './types.js';
 
@@ -56,7 +57,7 @@ export function seatSpace(back: readonly BackSection[], { bed, balanced: { pose 
 				];
 				const here = row && backAt(row, x);
 				if (!here || Number.isNaN(c)) return null;
-				const gap = pose.hMm + pose.a * (s - bed.sRefMm) + pose.b * x - c;
+				const gap = gapAt(pose, bed.sRefMm, s, x, c);
 				// Where it presses in the skin gives way: it lies on it.
 				return [tenth(x), tenth(here.y + Math.max(0, gap)), tenth(s)];
 			});

@@ -1,5 +1,6 @@
 import { backAt, backRow, backSurface } from './backSurface.js';
 import type { Bed } from './bed.js';
+import { gapAt } from './gapAt.js';
 import type { SaddlePlace } from './measuredSaddle.js';
 import { BAR_SIDES, type BackSection, type BarSide, type Point, type Pose } from './types.js';
 
@@ -53,7 +54,7 @@ export function sectionViews(back: readonly BackSection[], bed: Bed, pose: Pose)
 					const [x, c] = [bed.corners.x[at] as number, bed.corners.c[at] as number];
 					const here = backAt(under, x);
 					if (Number.isNaN(c) || !here) return [];
-					const gap = pose.hMm + pose.a * (sMm - bed.sRefMm) + pose.b * x - c;
+					const gap = gapAt(pose, bed.sRefMm, sMm, x, c);
 					return [{ xMm: tenth(x), yMm: tenth(here.y - top + gap), gapMm: tenth(gap) }];
 				}
 			);

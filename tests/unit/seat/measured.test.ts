@@ -112,9 +112,9 @@ describe('a saddle of which the underside was traced', () => {
 		const bare = seat(back(22), saddle(4));
 		const shims = { ...NONE, front_near: 6, front_off: 6 };
 		expect(seat(back(22), saddle(4), { shims }).plan).to.deep.equal(bare.plan);
-		const { plan, ...unplanned } = seat(back(22), saddle(4), { planned: false });
-		expect(plan).to.equal(undefined);
-		expect({ ...unplanned, plan: bare.plan }).to.deep.equal(bare);
+		const { plan, others, ...unplanned } = seat(back(22), saddle(4), { planned: false });
+		expect([plan, others]).to.deep.equal([undefined, []]);
+		expect({ ...unplanned, plan: bare.plan, others: bare.others }).to.deep.equal(bare);
 	});
 	it('the tilt of the papers, of back and saddle, changes nothing', () => {
 		const turned = (c: Curve, deg: number): Curve => posed(c, deg);

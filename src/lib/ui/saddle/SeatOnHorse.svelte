@@ -6,6 +6,7 @@
 		MEASURED_DOUBT_WORDS,
 		measuredFaults,
 		measuredSentences,
+		otherHelpWords,
 		shimSetWords,
 		lengthWords
 	} from '$words/index.js';
@@ -43,7 +44,11 @@
 	let cutAt = $state(6);
 
 	/** The plan is the same whatever shims are tried: it is asked for once for what it hangs on. */
-	let planned = $state.raw<{ readonly of: string; readonly plan: MeasuredSeat['plan'] }>({ of: '', plan: undefined });
+	let planned = $state.raw<{ readonly of: string } & Pick<MeasuredSeat, 'plan' | 'others'>>({
+		of: '',
+		plan: undefined,
+		others: []
+	});
 
 	async function ask(asked: string, planOf: string, signal: AbortSignal): Promise<void> {
 		try {
@@ -52,7 +57,7 @@
 			const body = (await response.json()) as Answer & { message?: string };
 			if (response.ok) {
 				[answer, refused, days] = [body, '', body.days];
-				if (!again) planned = { of: planOf, plan: body.seat.plan };
+				if (!again) planned = { of: planOf, plan: body.seat.plan, others: body.seat.others };
 			} else [answer, refused] = [undefined, body.message ?? 'The seat could not be reckoned.'];
 		} catch {
 			if (!signal.aborted) refused = 'No connection: the seat is reckoned when it is back.';
@@ -168,6 +173,16 @@
 		{:else}
 			<p>No shim would make it bear more evenly.</p>
 		{/if}
+		{#if planned.others.length > 0}
+			<p>
+				Instead of shims, what would help most{planned.others.every((o) => o.conditions.some((c) => c !== 'fits'))
+					? ', though none takes every fault away'
+					: ''}:
+			</p>
+			<ul class="others" data-testid="other-ways">
+				{#each planned.others as other (other.way)}<li>{otherHelpWords(other)}</li>{/each}
+			</ul>
+		{/if}
 		<ul class="quiet">
 			{#each seat.doubts as d (d)}<li>{MEASURED_DOUBT_WORDS[d]}</li>{/each}
 		</ul>
@@ -205,6 +220,10 @@
 	}
 	.fault {
 		color: var(--zt-alarm);
+	}
+	.others {
+		list-style: disc;
+		padding-left: 1.1rem;
 	}
 	.names {
 		font-size: 1.1rem;

@@ -1,7 +1,16 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
 	import { makeCurve, type Curve } from '$core/curve/index.js';
-	import { CHANNEL_WIDTH_MM, ROCK_MM, SADDLE_PLACES, type SaddleMeasures, type SaddlePlace } from '$core/seat/index.js';
+	import {
+		CHANNEL_WIDTH_MM,
+		formMeasures,
+		FRONT_ANGLE_DEG,
+		ROCK_MM,
+		SADDLE_PLACES,
+		TWIST_DEG,
+		type SaddleMeasures,
+		type SaddlePlace
+	} from '$core/seat/index.js';
 	import FileDrop from '../entry/FileDrop.svelte';
 	import Keypad from '../entry/Keypad.svelte';
 	import OutlineView from '../entry/OutlineView.svelte';
@@ -36,6 +45,8 @@
 				) as Record<SaddlePlace, number>
 		)
 	);
+	let angleDeg = $state<number>(FRONT_ANGLE_DEG.usual);
+	let twistDeg = $state<number>(TWIST_DEG.usual);
 	let rockMm = $state(untrack(() => measures?.rockMm ?? 0));
 	let place: SaddlePlace = $state('front');
 	let saying = $state('');
@@ -53,11 +64,18 @@
 		if (curve) keep(curve);
 		else saying = 'No line was found in the file. SVG, DXF, a point list or a points CSV are read.';
 	}
-	function takeScan(scanned: SaddleMeasures) {
-		const section = (p: SaddlePlace) => scanned.sections[p];
+	function takeMeasures() {
+		takeLines(formMeasures({ angleDeg, twistDeg, rockMm }, channels));
+		saying = 'Drawn from its measures, with even bars: look at each, then save the shape. A tracing tells more.';
+	}
+	function takeLines(drawn: SaddleMeasures) {
+		const section = (p: SaddlePlace) => drawn.sections[p];
 		lines = Object.fromEntries(
 			SADDLE_PLACES.map((p) => [p, makeCurve(section(p).xMm.map((x, i) => [x, section(p).yMm[i] as number] as const))])
 		) as Record<SaddlePlace, Curve>;
+	}
+	function takeScan(scanned: SaddleMeasures) {
+		takeLines(scanned);
 		rockMm = Math.min(ROCK_MM.most, Math.max(ROCK_MM.least, scanned.rockMm));
 		saying = 'Taken from the scan: look at each, then save the shape.';
 	}
@@ -132,6 +150,31 @@
 	<FileDrop accept=".svg,.dxf,.txt,.csv" onfiles={(files) => void take(files)}
 		><b>Or a file for the {place}</b><br /><span class="quiet">SVG, DXF, point list or points CSV</span></FileDrop
 	>
+	<details>
+		<summary>Or from its measures alone</summary>
+		<div class="measures">
+			<Stepper
+				label="Angle between the bars in front"
+				unit="°"
+				value={angleDeg}
+				step={2}
+				least={FRONT_ANGLE_DEG.least}
+				most={FRONT_ANGLE_DEG.most}
+				onset={(v) => (angleDeg = v)}
+			/>
+			<Stepper
+				label="Each bar lies flatter at the rear by"
+				unit="°"
+				value={twistDeg}
+				step={1}
+				least={TWIST_DEG.least}
+				most={TWIST_DEG.most}
+				onset={(v) => (twistDeg = v)}
+			/>
+			<p class="quiet">Rock and channels are those set above.</p>
+			<button type="button" class="btn" onclick={takeMeasures}>Draw its shape from these</button>
+		</div>
+	</details>
 	<SaddleScan channelsMm={channels} onmeasured={takeScan} />
 	{#if saying}<p role="status">{saying}</p>{/if}
 	<button type="button" class="btn btn-primary" disabled={!whole || sending} onclick={() => void save()}
@@ -144,6 +187,14 @@
 		display: grid;
 		gap: 0.75rem;
 		align-content: start;
+	}
+	.measures {
+		display: grid;
+		gap: 0.5rem;
+	}
+	summary {
+		cursor: pointer;
+		padding: 0.6rem 0;
 	}
 	.places {
 		display: grid;
