@@ -14,6 +14,7 @@ import { DEMO_RIDES, DEMO_SIGNS } from '../sim/demo/signs.js';
 import { DEMO_PHOTOS, demoPhotoSvg } from '../sim/demo/photos.js';
 import { DEMO_LONG_LINES, demoLongLine } from '../sim/demo/longLines.js';
 import {
+	DEMO_FACTS,
 	DEMO_SADDLE_ROCK_MM,
 	DEMO_SERVICES,
 	STORE_HORSE,
@@ -272,7 +273,7 @@ async function loadYard(db: Asker, yard: DemoYard, people: People, today: string
 	await db
 		.insert(tables.membership)
 		.values(yard.members.map((m) => ({ yardId, personId: people[m.person], role: m.role })));
-	const saddles = yard.saddles.map((s) => ({ id: uuidv7(), yardId, ...s }));
+	const saddles = yard.saddles.map((s) => ({ id: uuidv7(), yardId, ...s, facts: DEMO_FACTS[s.name] ?? null }));
 	await db.insert(tables.saddle).values(saddles);
 	const services = saddles.flatMap((s) =>
 		(DEMO_SERVICES[s.name] ?? []).map(({ daysAgo, what, note }) => ({

@@ -84,3 +84,43 @@ export const DEMO_SERVICES: Readonly<
 	'Patrol 17 narrow': [{ daysAgo: 60, what: 'flocked', note: 'a little more in front, both sides' }],
 	'Old Warden': [{ daysAgo: 410, what: 'repair', note: 'stitching of the rear panel' }]
 };
+
+/** How some of the demo's saddles are made. */
+export const DEMO_FACTS: Readonly<
+	Record<
+		string,
+		{
+			readonly filling: 'wool' | 'foam' | 'air' | 'none';
+			readonly seatMm: number | null;
+			readonly pointMm: number | null;
+			readonly weightKg: number | null;
+			readonly rigging: string;
+			readonly widths: string;
+		}
+	>
+> = {
+	'Patrol 3': {
+		filling: 'wool',
+		seatMm: 445,
+		pointMm: 130,
+		weightKg: 8.5,
+		rigging: 'point and balance strap',
+		widths: 'three plates, the middle one in'
+	},
+	'Patrol 17 narrow': {
+		filling: 'wool',
+		seatMm: 430,
+		pointMm: 165,
+		weightKg: 9,
+		rigging: 'first and second strap',
+		widths: 'fixed tree'
+	},
+	'Old Warden': {
+		filling: 'none',
+		seatMm: 400,
+		pointMm: null,
+		weightKg: 14,
+		rigging: 'seven eighths',
+		widths: ''
+	}
+};

@@ -74,6 +74,11 @@ export const measured = (sentence: string): string =>
 export const typedMm = (value: number): number => (inInches() ? Math.round(inchToMm(value) * 10) / 10 : value);
 /** What a length reads as in the person's own unit, to be typed over. */
 export const shownLength = (mm: number): number => (inInches() ? Number(mmToInch(mm).toFixed(2)) : mm);
+/** The same of weights, to a tenth. */
+export const typedKg = (value: number): number =>
+	Math.round(10 * (weightUnit() === 'lb' ? value * KG_PER_POUND : value)) / 10;
+export const shownWeight = (kg: number): number =>
+	Math.round(10 * (weightUnit() === 'lb' ? kg / KG_PER_POUND : kg)) / 10;
 
 /** A scale on which a figure is set: kept in its own unit, shown and stepped in the person's. */
 export interface SettingScale {

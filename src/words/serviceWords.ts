@@ -1,4 +1,5 @@
-import type { Service, Serviced } from '../core/setup/index.js';
+import type { Filling, SaddleFacts, Service, Serviced } from '../core/setup/index.js';
+import { lengthWords, weightWords } from './measures.js';
 
 /** What was done to a saddle. */
 export const SERVICE_WORDS: Readonly<Record<Service, string>> = {
@@ -11,6 +12,26 @@ export const SERVICE_WORDS: Readonly<Record<Service, string>> = {
 	repair: 'stitching or leather mended',
 	other: 'something else'
 };
+
+export const FILLING_WORDS: Readonly<Record<Filling, string>> = {
+	wool: 'wool',
+	foam: 'foam',
+	air: 'air',
+	none: 'bars without panels'
+};
+
+/** What is known of a saddle besides its shape, in one line; empty where nothing is. */
+export const factsWords = ({ filling, seatMm, pointMm, weightKg, rigging, widths }: SaddleFacts): string =>
+	[
+		filling ? `filled with ${FILLING_WORDS[filling]}`.replace(/^filled with bars/, 'bars') : '',
+		seatMm === null ? '' : `seat ${lengthWords(seatMm)}`,
+		pointMm === null ? '' : `points ${lengthWords(pointMm)}`,
+		weightKg === null ? '' : weightWords(weightKg),
+		rigging,
+		widths
+	]
+		.filter(Boolean)
+		.join(' · ');
 
 /** That the saddle was worked on since it fitted; days come as the screen writes them. */
 export const servicedWords = ({ doneOn, what }: Serviced, day: (d: string) => string): string =>

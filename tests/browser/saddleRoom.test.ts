@@ -208,6 +208,23 @@ describe('the saddle room', () => {
 		expect(errors).to.deep.equal([]);
 	});
 
+	it('how it is made is noted, and its shape can still be saved after', async () => {
+		const card = page.locator('section', { has: page.getByRole('heading', { name: 'What it is' }) });
+		await card.getByText('Note how it is made').click();
+		await card.getByLabel('Panels').selectOption('air');
+		await card.getByLabel(/^Seat, mm/).fill('440');
+		await card.getByLabel(/^Weight, kg/).fill('7,5');
+		await card.getByRole('button', { name: 'Keep it' }).click();
+		await card.getByText('filled with air · seat 440 mm · 8 kg').waitFor();
+		const desk = page.locator('section', { has: page.getByRole('heading', { name: 'Its own shape' }) });
+		await desk.getByText('Or from its measures alone').click();
+		await desk.getByRole('button', { name: 'Draw its shape from these' }).click();
+		await desk.getByText('Drawn from its measures').waitFor();
+		await desk.getByRole('button', { name: 'Save the shape' }).click();
+		await desk.getByText('Kept.').waitFor();
+		expect(errors).to.deep.equal([]);
+	});
+
 	it('a scan of its underside gives the three tracings and the rock; a scan of nothing is refused and what is there stays', async () => {
 		const scanOf = (name: string, y: (x: number, z: number) => number) => ({
 			name,

@@ -97,6 +97,10 @@ describe('every door', () => {
 			'POST /horses/new': { path: '/horses/new', form: { ...edit, id: uuidv7() } },
 			'GET /horses/[horse]': { path: horse },
 			'GET /saddles/[saddle]': { path: `/saddles/${foreign.saddleId}` },
+			'POST /saddles/[saddle]?/facts': {
+				path: `/saddles/${foreign.saddleId}?/facts`,
+				form: { version: '1', filling: 'wool', rigging: '', widths: '' }
+			},
 			'POST /saddles/[saddle]?/service': {
 				path: `/saddles/${foreign.saddleId}?/service`,
 				form: { id: uuidv7(), doneOn: '2026-05-01', what: 'flocked', doneBy: '' }

@@ -91,6 +91,41 @@ describe('what was done to a saddle, and whose limits lead', () => {
 		expect(await rows()).to.have.length(2);
 	});
 
+	it('how it is made is kept once, edited from what was seen, and bounded', async () => {
+		const facts = (more: Record<string, string>) =>
+			owner.post(`/saddles/${saddleId}?/facts`, {
+				version: '1',
+				filling: 'wool',
+				seatMm: '445',
+				pointMm: '',
+				weightKg: '8.2',
+				rigging: 'point and balance strap',
+				widths: '',
+				...more
+			});
+		const kept = async () =>
+			(await database().db.select().from(tables.saddle).where(eq(tables.saddle.id, saddleId)))[0];
+		await facts({});
+		await facts({});
+		expect(await kept()).to.deep.include({ version: 2 });
+		expect((await kept())?.facts).to.deep.equal({
+			filling: 'wool',
+			seatMm: 445,
+			pointMm: null,
+			weightKg: 8.2,
+			rigging: 'point and balance strap',
+			widths: ''
+		});
+		expect(await (await facts({ filling: 'air' })).text(), 'another tab saved meanwhile').to.match(/changed/i);
+		await facts({ version: '2', filling: 'air' });
+		expect((await kept())?.facts?.filling).to.equal('air');
+		for (const bad of [{ seatMm: '9000' }, { weightKg: '-1' }, { filling: 'hay' }, { rigging: 'x'.repeat(121) }])
+			await facts({ version: '3', ...bad });
+		expect(await kept()).to.deep.include({ version: 3 });
+		const page = await (await owner.get(`/saddles/${saddleId}`)).text();
+		expect(page).to.match(/filled with air · seat 445 mm · 8 kg · point and balance strap/);
+	});
+
 	it('goes along in the whole record, and comes back equal', async () => {
 		const zip = await owner.get(`/api/horses/${horseId}/record.zip`);
 		expect(zip.status).to.equal(200);
@@ -98,6 +133,7 @@ describe('what was done to a saddle, and whose limits lead', () => {
 		const { record } = unpackRecord(new Uint8Array(await zip.arrayBuffer()));
 		expect(record.services.map((s) => s['what'])).to.have.members(['flocked', 'girthing']);
 		expect(record.pairings.map((p) => p['limitsLead'])).to.deep.equal(['usual']);
+		expect(record.saddles[0]?.['facts']).to.deep.include({ filling: 'air', seatMm: 445 });
 	});
 
 	it('the person chooses which limits lead: judged anew, shown on call and board, and back again the same', async () => {

@@ -241,6 +241,14 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 		'OBF',
 		(c, p) => c.post(`/horses/${p.horseId}/saddle?/lead`, { pairingId: p.pairingId, lead: 'own' })
 	],
+	'/saddles/[saddle] ?facts': [
+		'OBF',
+		async (c, p) => {
+			const [saddle] = await database().db.select().from(tables.saddle).where(eq(tables.saddle.id, p.saddleId));
+			const facts = { filling: 'wool', rigging: '', widths: '' };
+			return c.post(`/saddles/${p.saddleId}?/facts`, { ...facts, version: String(saddle?.version ?? 1) });
+		}
+	],
 	'/saddles/[saddle] ?service': [
 		'OBF',
 		(c, p) =>

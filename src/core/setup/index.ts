@@ -5,3 +5,4 @@ export * from './adviseShims.js';
 export * from './gauge.js';
 export * from './travel.js';
 export * from './service.js';
+export * from './facts.js';

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import LengthField from '$lib/ui/LengthField.svelte';
+	import MeasureField from '$lib/ui/MeasureField.svelte';
 	import NewId from '$lib/ui/NewId.svelte';
 	import { enhance } from '$app/forms';
 	import YardPicker from '$lib/ui/YardPicker.svelte';
@@ -65,7 +65,7 @@
 			value={values?.about ?? ''}
 		/></label
 	>
-	<LengthField
+	<MeasureField
 		label="Bearing length"
 		about="if known"
 		name="bearingMm"

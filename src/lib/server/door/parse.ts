@@ -3,7 +3,17 @@ import { TRACING_SOURCES } from '../../../core/curve/index.js';
 import { LIMIT_LEADS, type LimitLead } from '../../../core/call/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import { CHANGES, type LoggedChange } from '../../../core/schedule/index.js';
-import { MOST_MOVED_MM, SERVICES, SETUP_SIDES, type Service } from '../../../core/setup/index.js';
+import {
+	FILLINGS,
+	MOST_MOVED_MM,
+	POINT_MM,
+	SADDLE_KG,
+	SEAT_MM,
+	SERVICES,
+	SETUP_SIDES,
+	type SaddleFacts,
+	type Service
+} from '../../../core/setup/index.js';
 import { ASKED_WORDS, PAD_WORDS, SEEN_WORDS, WHEN_WORDS } from '../../../words/index.js';
 import {
 	LENGTHS_FROM,
@@ -192,6 +202,18 @@ export const schemas = {
 		lead: Joi.string()
 			.valid(...LIMIT_LEADS)
 			.required()
+	}),
+	saddleFacts: Joi.object<SaddleFacts & { version: number }>({
+		version: Joi.number().integer().min(1).required(),
+		filling: Joi.string()
+			.valid(...FILLINGS)
+			.empty('')
+			.default(null),
+		seatMm: Joi.number().integer().min(SEAT_MM.least).max(SEAT_MM.most).empty('').default(null),
+		pointMm: Joi.number().integer().min(POINT_MM.least).max(POINT_MM.most).empty('').default(null),
+		weightKg: Joi.number().min(SADDLE_KG.least).max(SADDLE_KG.most).empty('').default(null),
+		rigging: text(120),
+		widths: text(200)
 	}),
 	service: Joi.object<ServiceInput>({
 		id: newId,

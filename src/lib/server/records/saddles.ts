@@ -1,6 +1,7 @@
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tellApart } from '../../../core/units/index.js';
+import type { SaddleFacts } from '../../../core/setup/index.js';
 import type { SaddleMeasures } from '../../../core/seat/index.js';
 import { stableText } from '../../../core/visit/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
@@ -115,28 +116,46 @@ export async function putSaddle(db: Database, scope: Scope, { version, ...input 
 	});
 }
 
-/** Keeps a saddle's own shape, or takes it away (null); what was before is kept. The same shape twice changes nothing. */
-export async function putSaddleShape(
+/** Changes some of a saddle from a version of it; what was before is kept. The same twice changes nothing. */
+async function changeSaddle(
 	db: Database,
 	scope: Scope,
 	id: string,
-	{ version, measures }: { readonly version: number; readonly measures: SaddleMeasures | null }
+	version: number,
+	changed: Partial<Pick<Saddle, 'measures' | 'facts'>>
 ): Promise<Saddle> {
 	return db.transaction(async (tx) => {
 		const old = await findSaddle(tx, scope, id);
 		mustMayInYard(scope, old.yardId, 'saddle');
-		if (stableText(old.measures) === stableText(measures)) return old;
+		const parts = Object.keys(changed) as (keyof typeof changed)[];
+		if (parts.every((p) => stableText(old[p]) === stableText(changed[p]))) return old;
 		mustMatchVersion(old.version, version);
 		await keepEarlier(tx, 'saddle', old, old, scope.personId);
 		const [next] = await tx
 			.update(tables.saddle)
-			.set({ measures, version: old.version + 1 })
+			.set({ ...changed, version: old.version + 1 })
 			.where(and(eq(tables.saddle.id, old.id), eq(tables.saddle.version, old.version)))
 			.returning();
 		if (!next) throw new CoreError('changed-meanwhile');
 		return next;
 	});
 }
+
+/** Keeps a saddle's own shape, or takes it away (null). */
+export const putSaddleShape = (
+	db: Database,
+	scope: Scope,
+	id: string,
+	{ version, measures }: { readonly version: number; readonly measures: SaddleMeasures | null }
+): Promise<Saddle> => changeSaddle(db, scope, id, version, { measures });
+
+/** Keeps what is known of a saddle besides its shape. */
+export const putSaddleFacts = (
+	db: Database,
+	scope: Scope,
+	id: string,
+	{ version, ...facts }: SaddleFacts & { readonly version: number }
+): Promise<Saddle> => changeSaddle(db, scope, id, version, { facts });
 
 /** Retires a saddle, or brings it back. One that is still in use on a horse is rested there first. */
 export async function setSaddleRetired(db: Database, scope: Scope, id: string, retired: boolean): Promise<void> {

@@ -3,7 +3,7 @@ import { LIMIT_LEADS } from '../../../core/call/index.js';
 import { SADDLE_KINDS, LENGTHS_FROM, LEVELS_BY, PLACES, RIDER_ROOMS, ROOMS } from '../../../core/checks/index.js';
 import { TRACING_SOURCES } from '../../../core/curve/index.js';
 import { TASK_FOR } from '../../../core/diary/index.js';
-import { SERVICES } from '../../../core/setup/index.js';
+import { FILLINGS, POINT_MM, SADDLE_KG, SEAT_MM, SERVICES } from '../../../core/setup/index.js';
 import { PHOTO_KINDS } from '../db/schema/index.js';
 import { measures } from '../door/saddleMeasures.js';
 
@@ -120,6 +120,16 @@ const ROWS: Readonly<Record<Part, Joi.ObjectSchema>> = {
 		about: words(400),
 		bearingMm: orNull(whole.min(200).max(900)),
 		measures: orNull(measures).default(null),
+		facts: Joi.object({
+			filling: orNull(Joi.valid(...FILLINGS)),
+			seatMm: orNull(whole.min(SEAT_MM.least).max(SEAT_MM.most)),
+			pointMm: orNull(whole.min(POINT_MM.least).max(POINT_MM.most)),
+			weightKg: orNull(Joi.number().min(SADDLE_KG.least).max(SADDLE_KG.most)),
+			rigging: words(120),
+			widths: words(200)
+		})
+			.allow(null)
+			.default(null),
 		version,
 		retiredAt: orNull(moment),
 		createdAt: moment.required()

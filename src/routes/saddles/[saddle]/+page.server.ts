@@ -4,6 +4,7 @@ import {
 	findSaddle,
 	listHorseNames,
 	listServices,
+	putSaddleFacts,
 	putService,
 	setServiceUndone,
 	yardMay
@@ -26,6 +27,16 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 	});
 
 export const actions: Actions = {
+	facts: ({ request, locals, params }) =>
+		answerForm(request, async (form) => {
+			const { version } = await putSaddleFacts(
+				app().db,
+				locals.scope,
+				parseId(params.saddle),
+				parseFields(form, schemas.saddleFacts)
+			);
+			return { done: 'facts' as const, version };
+		}),
 	service: ({ request, locals, params }) =>
 		answerForm(request, async (form) => {
 			await putService(app().db, locals.scope, parseId(params.saddle), parseFields(form, schemas.service));

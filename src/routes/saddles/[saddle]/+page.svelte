@@ -2,6 +2,7 @@
 	import { untrack } from 'svelte';
 	import RankSeats from '$lib/ui/saddle/RankSeats.svelte';
 	import SeatOnHorse from '$lib/ui/saddle/SeatOnHorse.svelte';
+	import SaddleFacts from '$lib/ui/saddle/SaddleFacts.svelte';
 	import ServiceLog from '$lib/ui/saddle/ServiceLog.svelte';
 	import ShapeDesk from '$lib/ui/saddle/ShapeDesk.svelte';
 	import { SADDLE_KIND_WORDS, lengthWords } from '$words/index.js';
@@ -55,6 +56,12 @@
 	{:else if !kept.measures}
 		<p class="sheet">Nobody has traced the underside of this saddle yet.</p>
 	{/if}
+	<SaddleFacts
+		facts={data.saddle.facts}
+		version={kept.version}
+		mayWrite={data.mayWrite}
+		onkept={(version) => (kept = { ...kept, version })}
+	/>
 	<ServiceLog
 		services={data.services}
 		today={data.today}

@@ -15,6 +15,7 @@ CREATE TABLE "saddle_service" (
 );
 --> statement-breakpoint
 ALTER TABLE "pairing" ADD COLUMN "limits_lead" text DEFAULT 'usual' NOT NULL;--> statement-breakpoint
+ALTER TABLE "saddle" ADD COLUMN "facts" jsonb;--> statement-breakpoint
 ALTER TABLE "standing" ADD COLUMN "limits" jsonb;--> statement-breakpoint
 ALTER TABLE "saddle_service" ADD CONSTRAINT "saddle_service_made_by_person_id_fk" FOREIGN KEY ("made_by") REFERENCES "public"."person"("id") ON DELETE set null ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "saddle_service" ADD CONSTRAINT "saddle_service_saddle_id_yard_id_saddle_id_yard_id_fk" FOREIGN KEY ("saddle_id","yard_id") REFERENCES "public"."saddle"("id","yard_id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint

@@ -15,7 +15,7 @@ import {
 	type SaddleKind
 } from '../../../../core/checks/index.js';
 import { LIMIT_LEADS, type LimitLead } from '../../../../core/call/index.js';
-import { SERVICES, type Service } from '../../../../core/setup/index.js';
+import { SERVICES, type SaddleFacts, type Service } from '../../../../core/setup/index.js';
 import type { SaddleMeasures } from '../../../../core/seat/index.js';
 import { at, day, oneOf } from './columns.js';
 import { person, yard } from './access.js';
@@ -36,6 +36,8 @@ export const saddle = pgTable(
 		bearingMm: integer('bearing_mm'),
 		/** Its own shape, where somebody traced its underside. */
 		measures: jsonb('measures').$type<SaddleMeasures>(),
+		/** What is known of it besides. */
+		facts: jsonb('facts').$type<SaddleFacts>(),
 		version: integer('version').notNull().default(1),
 		/** No longer put on any horse, kept on record. */
 		retiredAt: at('retired_at'),
