@@ -61,8 +61,9 @@ export const stretchWords = (fromMm: number, toMm: number): string =>
 export const bodyLengthWords = (cm: number): string => (inInches() ? `${mmToInch(cm * 10).toFixed(1)} in` : `${cm} cm`);
 
 export const weightUnit = (): WeightUnit => readers().weight;
-export const weightNumber = (kg: number): string => (weightUnit() === 'lb' ? kg / KG_PER_POUND : kg).toFixed(0);
-export const weightWords = (kg: number): string => `${weightNumber(kg)} ${weightUnit()}`;
+export const weightNumber = (kg: number, decimals = 0): string =>
+	(weightUnit() === 'lb' ? kg / KG_PER_POUND : kg).toFixed(decimals);
+export const weightWords = (kg: number, decimals = 0): string => `${weightNumber(kg, decimals)} ${weightUnit()}`;
 
 /** A standing sentence with its lengths, written as `{25 mm}` or `{60 to 120 mm}`, in the reader's unit. */
 export const measured = (sentence: string): string =>

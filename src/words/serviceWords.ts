@@ -26,7 +26,7 @@ export const factsWords = ({ filling, seatMm, pointMm, weightKg, rigging, widths
 		filling ? `filled with ${FILLING_WORDS[filling]}`.replace(/^filled with bars/, 'bars') : '',
 		seatMm === null ? '' : `seat ${lengthWords(seatMm)}`,
 		pointMm === null ? '' : `points ${lengthWords(pointMm)}`,
-		weightKg === null ? '' : weightWords(weightKg),
+		weightKg === null ? '' : weightWords(weightKg, 1),
 		rigging,
 		widths
 	]

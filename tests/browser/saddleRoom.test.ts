@@ -215,7 +215,7 @@ describe('the saddle room', () => {
 		await card.getByLabel(/^Seat, mm/).fill('440');
 		await card.getByLabel(/^Weight, kg/).fill('7,5');
 		await card.getByRole('button', { name: 'Keep it' }).click();
-		await card.getByText('filled with air · seat 440 mm · 8 kg').waitFor();
+		await card.getByText('filled with air · seat 440 mm · 7.5 kg').waitFor();
 		const desk = page.locator('section', { has: page.getByRole('heading', { name: 'Its own shape' }) });
 		await desk.getByText('Or from its measures alone').click();
 		await desk.getByRole('button', { name: 'Draw its shape from these' }).click();
