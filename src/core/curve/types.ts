@@ -46,10 +46,12 @@ export const BAND_TOP_MM = 60;
 export const BAND_BOTTOM_MM = 120;
 
 export function makeCurve(points: readonly (readonly [number, number])[]): Curve {
-	return {
-		xMm: Float64Array.from(points, (p) => p[0]),
-		yMm: Float64Array.from(points, (p) => p[1])
-	};
+	const [xMm, yMm] = [new Float64Array(points.length), new Float64Array(points.length)];
+	points.forEach(([x, y], i) => {
+		xMm[i] = x;
+		yMm[i] = y;
+	});
+	return { xMm, yMm };
 }
 
 export function curvePoints(curve: Curve): [number, number][] {

@@ -1,10 +1,18 @@
 import Papa from 'papaparse';
 import { CoreError } from '../errors/index.js';
 
-/** One row of a file by column name, with its line number (the header is line 1). */
+/** One row of a file, with its line number (the header is line 1); its cells are asked for by column (`cellOf`). */
 export interface CsvRow {
 	readonly line: number;
-	readonly cells: Readonly<Record<string, string>>;
+	readonly record: readonly string[];
+	/** Where each column stands; the same for all rows of a file. */
+	readonly columns: Readonly<Record<string, number>>;
+}
+
+/** A row's cell by its column's name, without blanks about it; empty where there is none. */
+export function cellOf({ record, columns }: CsvRow, name: string): string {
+	const at = columns[name];
+	return at === undefined ? '' : (record[at] ?? '').trim();
 }
 
 export const MAX_CSV_BYTES = 20 * 1024 * 1024;
@@ -44,25 +52,19 @@ export function readCsvTable(text: string, columns: readonly string[], optional:
 	const missing = columns.filter((c) => !header.includes(c));
 	if (missing.length > 0)
 		throw new CoreError('missing-columns', { missing: missing.join(', '), wanted: columns.join(',') });
-	const wanted = [...columns, ...optional].flatMap((name) => {
-		const at = header.indexOf(name);
-		return at < 0 ? [] : [{ name, at }];
-	});
+	const kept = [...columns, ...optional].filter((name) => header.includes(name));
+	const places = kept.map((name) => header.indexOf(name));
+	const standing = Object.fromEntries(kept.map((name, i) => [name, i]));
+	/** A table of these columns alone, in this order, is kept as it is read. */
+	const asRead = places.length === header.length && places.every((at, i) => at === i);
 	const rows: CsvRow[] = [];
 	let line = 0;
 	const take = (record: readonly string[]): void => {
 		line++;
 		if (line === 1) return;
-		const cells: Record<string, string> = {};
-		let empty = true;
-		for (const { name, at } of wanted) {
-			const cell = (record[at] ?? '').trim();
-			cells[name] = cell;
-			if (cell !== '') empty = false;
-		}
 		// A line that holds nothing at all is none; one with only a stray cell is told.
-		if (empty && record.every((cell) => cell.trim() === '')) return;
-		rows.push({ line, cells });
+		if (record.every((cell) => cell.trim() === '')) return;
+		rows.push({ line, record: asRead ? record : places.map((at) => record[at] ?? ''), columns: standing });
 	};
 	Papa.parse<string[]>(body, {
 		delimitersToGuess: GUESSES,

@@ -1,6 +1,6 @@
 export { readNumber } from './numbers.js';
 export { parseRepeat, parseStation } from './station.js';
-export { MAX_CSV_BYTES, MAX_CSV_ROWS, readCsvTable, writeCell } from './csvTable.js';
+export { cellOf, MAX_CSV_BYTES, MAX_CSV_ROWS, readCsvTable, writeCell } from './csvTable.js';
 export type { ReadOptions, ReadReport } from './tracingGroups.js';
 export { POINTS_COLUMNS, readPointsCsv, writePointsCsv } from './pointsCsv.js';
 export { WIDTHS_COLUMNS, readWidthsCsv } from './widthsCsv.js';

@@ -1,6 +1,6 @@
 import { cleanCurve, type Tracing } from '../curve/index.js';
 import { CoreError, problemOf, type Problem } from '../errors/index.js';
-import { readCell, readCsvTable, writeCell, type CsvRow } from './csvTable.js';
+import { cellOf, readCell, readCsvTable, writeCell, type CsvRow } from './csvTable.js';
 import { readNumber, writeMm } from './numbers.js';
 import { groupRows, mmPerUnit, type ReadOptions, type ReadReport, type RowGroup } from './tracingGroups.js';
 
@@ -8,15 +8,15 @@ export const POINTS_COLUMNS = ['visited_on', 'station', 'repeat', 'x_mm', 'y_mm'
 const OPTIONAL_COLUMNS = ['operator', 'source', 'quality'] as const;
 
 function cell(row: CsvRow, name: string): number {
-	const text = row.cells[name] ?? '';
+	const text = cellOf(row, name);
 	const value = readNumber(text);
 	if (value === undefined) throw new CoreError('not-a-number', { column: name, value: text.slice(0, 40) });
 	return value;
 }
 
 /** Score of a read picture, 0..1, where the file carries one. */
-function qualityOf(text: string | undefined): { quality?: number } {
-	const value = readNumber(text ?? '');
+function qualityOf(text: string): { quality?: number } {
+	const value = readNumber(text);
 	return value !== undefined && value >= 0 && value <= 1 ? { quality: value } : {};
 }
 
@@ -32,14 +32,15 @@ function readGroup(group: RowGroup, mmPer: number, problems: Problem[], notes: P
 		const { curve, warnings } = cleanCurve(points, group.key.station);
 		for (const code of warnings)
 			notes.push({ code, line, data: { station: group.key.station, repeat: group.key.repeat } });
-		const extra = group.rows[0]?.cells ?? {};
+		const said = (name: (typeof OPTIONAL_COLUMNS)[number]): string => cellOf(group.rows[0] as CsvRow, name);
+		const [operator, source] = [said('operator'), said('source')];
 		return [
 			{
 				...group.key,
 				curve,
-				...(extra['operator'] ? { operator: readCell(extra['operator']).slice(0, 80) } : {}),
-				...qualityOf(extra['quality']),
-				...(extra['source'] ? { source: readCell(extra['source']).slice(0, 40) } : {})
+				...(operator ? { operator: readCell(operator).slice(0, 80) } : {}),
+				...qualityOf(said('quality')),
+				...(source ? { source: readCell(source).slice(0, 40) } : {})
 			}
 		];
 	} catch (error) {

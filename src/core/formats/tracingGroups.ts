@@ -1,7 +1,7 @@
 import type { Tracing } from '../curve/index.js';
 import { CoreError, problemOf, type Problem } from '../errors/index.js';
 import { MM_PER, parseDay, type DrawnUnit } from '../units/index.js';
-import type { CsvRow } from './csvTable.js';
+import { cellOf, type CsvRow } from './csvTable.js';
 import { parseRepeat, parseStation } from './station.js';
 
 /** What was read and what was not: tracings that can be kept, and problems by line. */
@@ -32,12 +32,12 @@ export interface ReadOptions {
 export const mmPerUnit = ({ unit = 'mm' }: ReadOptions): number => MM_PER[unit];
 
 function keyOf(row: CsvRow, options: ReadOptions): TracingKey {
-	const visitedOn = parseDay(row.cells['visited_on'] ?? '');
+	const visitedOn = parseDay(cellOf(row, 'visited_on'));
 	if (options.today && visitedOn > options.today) throw new CoreError('future-date', { value: visitedOn });
 	return {
 		visitedOn,
-		station: parseStation(row.cells['station'] ?? ''),
-		repeat: parseRepeat(row.cells['repeat'] ?? '')
+		station: parseStation(cellOf(row, 'station')),
+		repeat: parseRepeat(cellOf(row, 'repeat'))
 	};
 }
 
@@ -45,15 +45,15 @@ function keyOf(row: CsvRow, options: ReadOptions): TracingKey {
 function remembered(read: (row: CsvRow) => TracingKey): (row: CsvRow) => TracingKey {
 	const known = new Map<string, TracingKey>();
 	return (row) => {
-		const cells = `${row.cells['visited_on']}\n${row.cells['station']}\n${row.cells['repeat']}`;
+		const cells = KEY_COLUMNS.map((name) => cellOf(row, name)).join('\n');
 		const key = known.get(cells) ?? read(row);
 		known.set(cells, key);
 		return key;
 	};
 }
 
-const sameTracing = ({ cells: a }: CsvRow, { cells: b }: CsvRow): boolean =>
-	a['repeat'] === b['repeat'] && a['station'] === b['station'] && a['visited_on'] === b['visited_on'];
+const KEY_COLUMNS = ['repeat', 'station', 'visited_on'] as const;
+const sameTracing = (a: CsvRow, b: CsvRow): boolean => KEY_COLUMNS.every((name) => cellOf(a, name) === cellOf(b, name));
 
 /**
  * Gathers rows into tracings by visit, station and repeat. A tracing whose rows stop and come again

@@ -1,13 +1,13 @@
 import { widthsToCurve, type Tracing, type WidthRow } from '../curve/index.js';
 import { CoreError, problemOf, type Problem } from '../errors/index.js';
-import { readCell, readCsvTable, type CsvRow } from './csvTable.js';
+import { cellOf, readCell, readCsvTable, type CsvRow } from './csvTable.js';
 import { readNumber } from './numbers.js';
 import { groupRows, mmPerUnit, type ReadOptions, type ReadReport, type RowGroup } from './tracingGroups.js';
 
 export const WIDTHS_COLUMNS = ['visited_on', 'station', 'repeat', 'depth_mm', 'near_mm', 'off_mm'] as const;
 
 function optionalCell(row: CsvRow, name: string, mmPer: number): number | undefined {
-	const text = row.cells[name] ?? '';
+	const text = cellOf(row, name);
 	if (text === '') return undefined;
 	const value = readNumber(text);
 	if (value === undefined) throw new CoreError('not-a-number', { column: name, value: text.slice(0, 40) });
@@ -30,7 +30,7 @@ function readGroup(group: RowGroup, mmPer: number, problems: Problem[]): Tracing
 			return widthRow(row, mmPer);
 		});
 		line = group.rows[0]?.line ?? 0;
-		const operator = group.rows[0]?.cells['operator'];
+		const operator = cellOf(group.rows[0] as CsvRow, 'operator');
 		const named = operator ? { operator: readCell(operator).slice(0, 80) } : {};
 		return [{ ...group.key, curve: widthsToCurve(rows), source: 'widths', ...named }];
 	} catch (error) {

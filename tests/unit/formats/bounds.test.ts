@@ -1,5 +1,6 @@
 import { expect } from 'chai';
 import {
+	cellOf,
 	readCsvTable,
 	readSvg,
 	readTracingFile,
@@ -82,6 +83,7 @@ describe('exports grow with what they hold', () => {
 	});
 	it('only the columns that are wanted are kept of a wide table', () => {
 		const [row] = readCsvTable('a,b,c\n1,2,3\n', ['a'], ['c', 'missing']);
-		expect(row?.cells).to.deep.equal({ a: '1', c: '3' });
+		expect(row?.record).to.deep.equal(['1', '3']);
+		expect(['a', 'c', 'b', 'missing'].map((name) => cellOf(row!, name))).to.deep.equal(['1', '3', '', '']);
 	});
 });
