@@ -6,8 +6,8 @@ import { ensureDebian, ensurePackages, ROOT } from './lib/host.mjs';
 
 /**
  * Runs every test: units, published checks, server and browser. Arguments narrow it, for example `tests/unit`.
- * All at once, what needs no server runs beside the rest, giving way to it; the one long file that only reads pages
- * runs beside the others of the browser.
+ * All at once, what needs no server runs beside the rest, giving way to it; of the browser's, what only reads pages or
+ * keeps to a yard of its own runs beside the others.
  */
 await ensurePackages();
 // The last four read back what we write: checks from outside the project.
@@ -19,8 +19,8 @@ const all = places.length > 0 ? places : ['tests/unit', 'tests/published', 'test
 const onBrowser = all.filter((p) => p.includes('browser'));
 const onServer = all.filter((p) => p.includes('server') && !onBrowser.includes(p));
 const alone = all.filter((p) => !onBrowser.includes(p) && !onServer.includes(p));
-/** Reads every page in both themes and writes nothing. */
-const READS_ONLY = 'tests/browser/accessible.test.ts';
+/** Reads every page in both themes and writes nothing; works in a yard that nobody else is in. */
+const APART = ['tests/browser/accessible.test.ts', 'tests/browser/saddleRoom.test.ts'];
 const counts = mkdtempSync(path.join(tmpdir(), 'zone-tally-test-'));
 const running = new Set();
 const MOCHA = path.join(ROOT, 'node_modules/mocha/bin/mocha.js');
@@ -74,12 +74,12 @@ if (staged) {
 	if (onBrowser.length > 0) {
 		// Alone in the list it runs as it is; else when nothing but the browser's tests are left to run.
 		const apart = onBrowser.some((p) => !p.endsWith('.ts'));
-		const rest = runTests('browser', onBrowser, { env, without: apart ? [READS_ONLY] : [] });
-		const reads = Promise.resolve(beside).then(() =>
-			apart ? runTests('reads', [READS_ONLY], { env, behind: true, low: false }) : undefined
+		const rest = runTests('browser', onBrowser, { env, without: apart ? APART : [] });
+		const besides = Promise.resolve(beside).then(() =>
+			apart ? runTests('apart', APART, { env, behind: true, low: false }) : undefined
 		);
 		results.push(await rest);
-		if (apart) await told(reads);
+		if (apart) await told(besides);
 	}
 	await stage.stop();
 }
