@@ -5,6 +5,7 @@
 	import { bendToCurve, calmFrames, readRulerEvent, type RulerFrame } from '$core/ruler/index.js';
 	import { errorSentence } from '$words/index.js';
 	import OutlineView from '../entry/OutlineView.svelte';
+	import { loopbackUrl } from '../loopback.js';
 	import { recall, remember } from '../settings.js';
 	import { typing } from '../typing.js';
 
@@ -72,8 +73,7 @@
 		stop('waiting');
 		[dropped, problem, frozen] = [0, '', undefined];
 		try {
-			const url = new URL(address);
-			if (!['127.0.0.1', 'localhost'].includes(url.hostname)) throw new TypeError('far');
+			const url = loopbackUrl(address);
 			remember(KEY, address);
 			source = new EventSource(url);
 			source.onmessage = hear;

@@ -4,11 +4,11 @@
 	import type { Place, Section } from '$core/scan/index.js';
 	import type { DrawnUnit } from '$core/units/index.js';
 	import { errorSentence, lengthWords } from '$words/index.js';
-	import type { ScanAnswer, ScanRequest } from '../../../workers/cutScan.worker.js';
 	import FileDrop from '../entry/FileDrop.svelte';
 	import OutlineView from '../entry/OutlineView.svelte';
-	import Choices from '../walk/Choices.svelte';
-	import { WorkerError } from '../threads/workerClient.js';
+	import { loopbackUrl } from '../loopback.js';
+	import { scanAsker, type OpenedScan } from '../space/scanAsk.js';
+	import ScanOpened from '../space/ScanOpened.svelte';
 	import { scanWorker } from '../threads/workers.js';
 
 	interface Props {
@@ -16,11 +16,10 @@
 		onkeep: (station: string, curve: Curve) => void;
 	}
 	const { before, onkeep }: Props = $props();
-	type Opened = Extract<ScanAnswer, { status: 'open' }>;
 	type Station = (typeof MAIN_STATIONS)[number];
 
 	let file: File | undefined = $state.raw();
-	let opened: Opened | undefined = $state.raw();
+	let opened: OpenedScan | undefined = $state.raw();
 	let headAtEnd = $state(false);
 	let busy = $state(false);
 	let refusal = $state('');
@@ -41,16 +40,7 @@
 	let width = $state(700);
 	onDestroy(() => worker.stop());
 
-	/** A scan that ends its worker, or takes too long, is no longer held: it is opened again. */
-	async function ask(request: ScanRequest): Promise<ScanAnswer> {
-		try {
-			return await worker.ask<ScanAnswer>('scan', request);
-		} catch (e) {
-			const code = e instanceof WorkerError && e.code === 'too-slow' ? 'scan-too-slow' : 'scan-lost';
-			opened = undefined;
-			return { status: 'refused', problem: { code, data: {} } };
-		}
-	}
+	const ask = scanAsker(worker, () => (opened = undefined));
 
 	async function open(unit?: DrawnUnit) {
 		if (!file) return;
@@ -98,8 +88,7 @@
 	async function fetchScan() {
 		refusal = '';
 		try {
-			const url = new URL(scanner);
-			if (!['127.0.0.1', 'localhost'].includes(url.hostname)) throw new TypeError('far');
+			const url = loopbackUrl(scanner);
 			const response = await fetch(url);
 			if (!response.ok) throw new TypeError('no scan');
 			file = new File([await response.blob()], url.pathname.split('/').pop() ?? 'scan.stl');
@@ -124,12 +113,6 @@
 			if (station && points.length > 4) onkeep(station, makeCurve(points));
 		});
 	}
-	const UNITS: readonly (readonly [DrawnUnit, string])[] = [
-		['mm', 'mm'],
-		['cm', 'cm'],
-		['m', 'metres'],
-		['inch', 'inches']
-	];
 	const drawing = $derived.by(() => {
 		if (!opened) return undefined;
 		const { zMm, yMm } = opened.top;
@@ -169,42 +152,24 @@
 	</div>
 {/if}
 {#if opened && drawing}
-	<p>
-		{opened.triangles.toLocaleString('en-GB')} triangles, the back {lengthWords(opened.lengthMm)} long. The unit was guessed:
-		is it right?
-	</p>
-	<Choices
-		label="Unit of the scan"
-		options={UNITS}
-		chosen={[opened.unit]}
-		onchoose={(u) => void open(u as DrawnUnit)}
+	<ScanOpened
+		{opened}
+		what="the back"
+		hint="Turn the scan by dragging. A tap on it sets:"
+		taps={TAPS}
+		{tapping}
+		sections={Object.values(sections)}
+		longLines={opened.longLines}
+		endWords="the head is at the right end of this drawing"
+		atEnd={headAtEnd}
+		onunit={(unit) => void open(unit)}
+		ontapping={(tap) => (tapping = tap)}
+		onplace={(place) => void mark(place)}
+		onend={(atEnd) => {
+			headAtEnd = atEnd;
+			void open(opened?.unit);
+		}}
 	/>
-	<p class="quiet">Turn the scan by dragging. A tap on it sets:</p>
-	<Choices
-		label="A tap on the scan sets"
-		options={TAPS}
-		chosen={[tapping]}
-		onchoose={(t) => (tapping = t as Tapping)}
-	/>
-	{#await import('./ScanView3d.svelte') then { default: ScanView3d }}
-		<ScanView3d
-			shown={opened.shown}
-			sections={Object.values(sections)}
-			longLines={opened.longLines}
-			onplace={(p) => void mark(p)}
-		/>
-	{/await}
-	<label class="which-end"
-		><input
-			type="checkbox"
-			class="checkbox"
-			checked={headAtEnd}
-			onchange={(e) => {
-				headAtEnd = e.currentTarget.checked;
-				void open(opened?.unit);
-			}}
-		/> the head is at the right end of this drawing</label
-	>
 	<div class="side" bind:clientWidth={width}>
 		<svg {width} height={drawing.height} role="img" aria-label="The back’s top line from the side with the three cuts">
 			<path class="top" d={drawing.d} />
@@ -265,11 +230,6 @@
 		display: grid;
 		flex: 1 1 16rem;
 		font-weight: 600;
-	}
-	.which-end {
-		display: flex;
-		gap: 0.5rem;
-		align-items: center;
 	}
 	.side {
 		border: 1px solid var(--zt-line);

@@ -23,7 +23,7 @@
 		longLines: readonly LongLine[];
 		/** A tap on the back. */
 		onplace: (place: Place) => void;
-		label?: string;
+		label?: string | undefined;
 	}
 	const {
 		shown,

@@ -36,7 +36,7 @@
 	let fitted = $state(false);
 </script>
 
-<section class="sheet" id="fit">
+<section class="sheet grid content-start gap-2" id="fit">
 	<h2>Fit mark</h2>
 	<p class="quiet">The visit from which this saddle was judged to fit, by whom. Changes count from the latest one.</p>
 	{#if form?.message}<p role="alert" class="alert alert-error">{form.message}</p>{/if}
@@ -132,11 +132,6 @@
 </section>
 
 <style>
-	section {
-		display: grid;
-		gap: 0.5rem;
-		align-content: start;
-	}
 	.marks li {
 		display: flex;
 		justify-content: space-between;

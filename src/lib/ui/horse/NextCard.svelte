@@ -37,7 +37,7 @@
 	</form>
 {/snippet}
 
-<section class="sheet" aria-labelledby="next-head">
+<section class="sheet grid content-start gap-2" aria-labelledby="next-head">
 	<h2 id="next-head">Next</h2>
 	<ul class="next">
 		{#each next as item (item.code + item.on + item.what)}
@@ -75,11 +75,6 @@
 </section>
 
 <style>
-	section {
-		display: grid;
-		gap: 0.5rem;
-		align-content: start;
-	}
 	.next li {
 		display: grid;
 		grid-template-columns: 7.5rem 1fr auto;

@@ -40,7 +40,7 @@
 	}
 </script>
 
-<section class="sheet" aria-labelledby="pdf-head">
+<section class="sheet grid content-start gap-2" aria-labelledby="pdf-head">
 	<h2 id="pdf-head">Report on paper</h2>
 	<div class="row">
 		<label
@@ -72,11 +72,6 @@
 </section>
 
 <style>
-	section {
-		display: grid;
-		gap: 0.5rem;
-		align-content: start;
-	}
 	.row {
 		display: flex;
 		flex-wrap: wrap;

@@ -38,7 +38,7 @@
 	}
 </script>
 
-<section class="sheet" id="setup">
+<section class="sheet grid content-start gap-2" id="setup">
 	<h2>Under and in {saddleName}</h2>
 	{#if setup.line}
 		<p><b>{setup.line}</b>{setup.seenOn ? `, seen ${formatDay(setup.seenOn)}` : ''}</p>
@@ -88,11 +88,6 @@
 </section>
 
 <style>
-	section {
-		display: grid;
-		gap: 0.5rem;
-		align-content: start;
-	}
 	.pair {
 		display: grid;
 		grid-template-columns: repeat(auto-fit, minmax(min(100%, 13rem), 1fr));

@@ -27,7 +27,7 @@
 	const shown = $derived([...tasks.filter((t) => !t.done), ...tasks.filter((t) => t.done).slice(0, SHOWN_DONE)]);
 </script>
 
-<section class="sheet" id="tasks" aria-labelledby="tasks-head">
+<section class="sheet grid content-start gap-2" id="tasks" aria-labelledby="tasks-head">
 	<h2 id="tasks-head">Asked of each other</h2>
 	<ul>
 		{#each shown as t (t.id)}
@@ -86,11 +86,6 @@
 </section>
 
 <style>
-	section {
-		display: grid;
-		gap: 0.5rem;
-		align-content: start;
-	}
 	li {
 		display: flex;
 		flex-wrap: wrap;

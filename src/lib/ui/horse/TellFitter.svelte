@@ -30,7 +30,7 @@
 	] as const;
 </script>
 
-<section class="sheet" id="tell">
+<section class="sheet grid content-start gap-2" id="tell">
 	<h2>What to tell {joined.nextStep === 'call-vet' ? 'the vet, then the fitter' : 'the fitter'}</h2>
 	<p>
 		{horse.name}, {saddleName}, fit mark {fittedOn ? formatDay(fittedOn) : 'not set'}.
@@ -75,11 +75,6 @@
 </section>
 
 <style>
-	section {
-		display: grid;
-		gap: 0.5rem;
-		align-content: start;
-	}
 	td,
 	th {
 		text-align: left;

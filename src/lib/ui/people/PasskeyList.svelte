@@ -29,7 +29,7 @@
 	}
 </script>
 
-<section class="sheet" aria-labelledby="keys-head">
+<section class="sheet grid gap-2" aria-labelledby="keys-head">
 	<h2 id="keys-head">Passkeys</h2>
 	<ul>
 		{#each keys as key (key.id)}
@@ -57,10 +57,6 @@
 </section>
 
 <style>
-	section {
-		display: grid;
-		gap: 0.5rem;
-	}
 	.row {
 		display: flex;
 		flex-wrap: wrap;

@@ -65,7 +65,7 @@
 	</li>
 {/snippet}
 
-<section class="sheet" aria-labelledby={`${id}-head`}>
+<section class="sheet grid content-start gap-2" aria-labelledby={`${id}-head`}>
 	<h2 id={`${id}-head`}>{question}</h2>
 	<button type="button" class="btn" disabled={asking} onclick={() => void rank()}
 		>{asking ? `${done} of ${pairs.length}` : act}</button
@@ -90,11 +90,6 @@
 </section>
 
 <style>
-	section {
-		display: grid;
-		gap: 0.5rem;
-		align-content: start;
-	}
 	ol {
 		list-style: decimal;
 		padding-left: 1.4rem;

@@ -15,7 +15,7 @@
 	let open = $state(false);
 </script>
 
-<section class="sheet" aria-labelledby="facts-head">
+<section class="sheet grid gap-2" aria-labelledby="facts-head">
 	<h2 id="facts-head">What it is</h2>
 	<p class:quiet={factsWords(is) === ''}>{factsWords(is) || 'Nothing was noted of how it is made.'}</p>
 	{#if mayWrite}
@@ -68,13 +68,6 @@
 </section>
 
 <style>
-	section {
-		display: grid;
-		gap: 0.5rem;
-	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	summary {
 		cursor: pointer;
 		padding: 0.6rem 0;

@@ -11,11 +11,10 @@
 	import { problemOf } from '$core/errors/index.js';
 	import type { DrawnUnit } from '$core/units/index.js';
 	import { errorSentence, lengthWords } from '$words/index.js';
-	import type { ScanAnswer, ScanRequest } from '../../../workers/cutScan.worker.js';
 	import FileDrop from '../entry/FileDrop.svelte';
-	import { WorkerError } from '../threads/workerClient.js';
+	import { scanAsker, type OpenedScan } from '../space/scanAsk.js';
+	import ScanOpened from '../space/ScanOpened.svelte';
 	import { scanWorker } from '../threads/workers.js';
-	import Choices from '../walk/Choices.svelte';
 
 	interface Props {
 		/** Channels as they were measured, mm. */
@@ -23,18 +22,11 @@
 		onmeasured: (measures: SaddleMeasures) => void;
 	}
 	const { channelsMm, onmeasured }: Props = $props();
-	type Opened = Extract<ScanAnswer, { status: 'open' }>;
 	type Tapping = 'line' | 'front' | 'rear';
 	const TAPS: readonly (readonly [Tapping, string])[] = [
 		['line', 'two points of the middle line'],
 		['front', 'front end of what bears'],
 		['rear', 'rear end']
-	];
-	const UNITS: readonly (readonly [DrawnUnit, string])[] = [
-		['mm', 'mm'],
-		['cm', 'cm'],
-		['m', 'metres'],
-		['inch', 'inches']
 	];
 	/** Where bars mostly begin and end on a scan of an underside, as shares of its length. */
 	const FROM_SHARE = 0.06;
@@ -43,7 +35,7 @@
 	const worker = scanWorker();
 	onDestroy(() => worker.stop());
 	let file: File | undefined = $state.raw();
-	let opened: Opened | undefined = $state.raw();
+	let opened: OpenedScan | undefined = $state.raw();
 	let frontAtEnd = $state(false);
 	let busy = $state(false);
 	let refusal = $state('');
@@ -53,16 +45,7 @@
 	let cuts: Partial<Record<SaddlePlace, Section>> = $state.raw({});
 	const lengthMm = $derived(ends.rear - ends.front);
 
-	/** A scan that ends its worker, or takes too long, is no longer held: it is opened again. */
-	async function ask(request: ScanRequest): Promise<ScanAnswer> {
-		try {
-			return await worker.ask<ScanAnswer>('scan', request);
-		} catch (e) {
-			const code = e instanceof WorkerError && e.code === 'too-slow' ? 'scan-too-slow' : 'scan-lost';
-			opened = undefined;
-			return { status: 'refused', problem: { code, data: {} } };
-		}
-	}
+	const ask = scanAsker(worker, () => (opened = undefined));
 	async function open(unit?: DrawnUnit): Promise<void> {
 		if (!file) return;
 		busy = true;
@@ -143,43 +126,25 @@
 </FileDrop>
 {#if refusal}<p class="alarm" role="alert">{refusal}</p>{/if}
 {#if opened}
-	<p>
-		{opened.triangles.toLocaleString('en-GB')} triangles, {lengthWords(opened.lengthMm)} long. The unit was guessed: is it
-		right?
-	</p>
-	<Choices
-		label="Unit of the scan"
-		options={UNITS}
-		chosen={[opened.unit]}
-		onchoose={(u) => void open(u as DrawnUnit)}
+	<ScanOpened
+		{opened}
+		what="the underside"
+		hint="As it lies on the horse, channel up. Turn it by dragging; a tap on it sets:"
+		taps={TAPS}
+		{tapping}
+		sections={Object.values(cuts)}
+		longLines={[]}
+		label="The scanned underside. Drag to turn it, tap to set a mark."
+		endWords="its front is at the far end: turn it round"
+		atEnd={frontAtEnd}
+		onunit={(unit) => void open(unit)}
+		ontapping={(tap) => (tapping = tap)}
+		onplace={(place) => void mark(place)}
+		onend={(atEnd) => {
+			frontAtEnd = atEnd;
+			void open(opened?.unit);
+		}}
 	/>
-	<p class="quiet">As it lies on the horse, channel up. Turn it by dragging; a tap on it sets:</p>
-	<Choices
-		label="A tap on the scan sets"
-		options={TAPS}
-		chosen={[tapping]}
-		onchoose={(t) => (tapping = t as Tapping)}
-	/>
-	{#await import('../desk/ScanView3d.svelte') then { default: ScanView3d }}
-		<ScanView3d
-			shown={opened.shown}
-			sections={Object.values(cuts)}
-			longLines={[]}
-			onplace={(p) => void mark(p)}
-			label="The scanned underside. Drag to turn it, tap to set a mark."
-		/>
-	{/await}
-	<label class="which-end"
-		><input
-			type="checkbox"
-			class="checkbox"
-			checked={frontAtEnd}
-			onchange={(e) => {
-				frontAtEnd = e.currentTarget.checked;
-				void open(opened?.unit);
-			}}
-		/> its front is at the far end: turn it round</label
-	>
 	{#each ['front', 'rear'] as const as end (end)}
 		<label class="end"
 			>{end === 'front' ? 'Bars begin at' : 'Bars end at'}
@@ -206,12 +171,6 @@
 	.alarm {
 		color: var(--zt-alarm);
 		font-weight: 600;
-	}
-	.which-end {
-		display: flex;
-		gap: 0.5rem;
-		align-items: center;
-		min-height: 2.75rem;
 	}
 	.end {
 		display: grid;

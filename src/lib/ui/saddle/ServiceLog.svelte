@@ -26,7 +26,7 @@
 	const newest = $derived([...services].reverse());
 </script>
 
-<section class="sheet" aria-labelledby="service-head">
+<section class="sheet grid gap-2" aria-labelledby="service-head">
 	<h2 id="service-head">Service log</h2>
 	{#if refused}<p role="alert" class="alert alert-error">{refused}</p>{/if}
 	<ul>
@@ -84,13 +84,6 @@
 </section>
 
 <style>
-	section {
-		display: grid;
-		gap: 0.5rem;
-	}
-	h2 {
-		font-size: 1.15rem;
-	}
 	li {
 		display: flex;
 		justify-content: space-between;

@@ -5,6 +5,7 @@
 	import { errorSentence, padSentences } from '$words/index.js';
 	import { onDestroy } from 'svelte';
 	import FileDrop from '../entry/FileDrop.svelte';
+	import { loopbackUrl } from '../loopback.js';
 	import { recall, remember } from '../settings.js';
 	import Stepper from '../walk/Stepper.svelte';
 	import BearingView from './BearingView.svelte';
@@ -61,8 +62,7 @@
 		stop();
 		[held, refused] = [false, ''];
 		try {
-			const url = new URL(address);
-			if (!['127.0.0.1', 'localhost'].includes(url.hostname)) throw new TypeError('far');
+			const url = loopbackUrl(address);
 			remember(KEY, address);
 			source = new EventSource(url);
 			source.onmessage = hear;

@@ -10,7 +10,7 @@
 	const build = $derived(followBuild(heights));
 </script>
 
-<section class="sheet mt-4" aria-labelledby="heights-head">
+<section class="sheet mt-4 grid gap-2" aria-labelledby="heights-head">
 	<h2 id="heights-head">Withers against croup</h2>
 	<ul>
 		{#each [...heights].reverse() as h (h.on)}<li><b>{formatDay(h.on)}</b>: {heightsLine(h)}</li>{/each}
@@ -20,10 +20,3 @@
 		A young horse is built downhill until its withers come up; a saddle that slides forward may be telling of it.
 	</p>
 </section>
-
-<style>
-	section {
-		display: grid;
-		gap: 0.5rem;
-	}
-</style>

@@ -29,7 +29,7 @@
 	const low = $derived((['near', 'off'] as const).map((side) => of(last, side)?.says?.lowAtMm));
 </script>
 
-<section class="sheet mt-4" aria-labelledby="long-head">
+<section class="sheet mt-4 grid gap-2" aria-labelledby="long-head">
 	<h2 id="long-head">Long lines, {lengthWords(100)} beside the spine</h2>
 	<svg
 		viewBox={`-14 ${top} 530 ${bottom - top}`}
@@ -64,10 +64,6 @@
 </section>
 
 <style>
-	section {
-		display: grid;
-		gap: 0.5rem;
-	}
 	svg {
 		width: 100%;
 		max-height: 20rem;
