@@ -165,7 +165,7 @@ const LEAST_KEPT = 0.4;
 /** So little of all variance is left out of what is tried. */
 const LEFT_OUT_SHARE = 1e-6;
 /** A fault is named from this chance on. */
-const PROBABLE = 0.7;
+const PROBABLE = 0.5;
 
 const chosen = (changes: readonly BackChange[], on: Day | undefined): BackChange => {
 	const upTo = on === undefined ? changes : changes.filter((c) => c.visitedOn <= on);

@@ -56,7 +56,9 @@
 		sheetsHref
 	}: Props = $props();
 
-	const reasons = $derived(call ? call.reasons.filter((r) => !r.against).slice(0, 3) : []);
+	const reasons = $derived(call ? call.reasons.filter((r) => !r.against && r.code !== 'own-limits').slice(0, 3) : []);
+	/** By whose limits it was judged, where not by the usual ones. */
+	const ledBy = $derived(call?.shape?.reasons.find((r) => r.code === 'own-limits'));
 	const against = $derived(call ? call.reasons.filter((r) => r.against) : []);
 	const shape = $derived(call?.shape);
 	const caution = $derived(call ? cautionFor({ verdict: call.verdict, cause: shape?.cause ?? 'none' }) : undefined);
@@ -101,6 +103,7 @@
 				<li>{reasonSentence(reason)}</li>
 			{/each}
 		</ol>
+		{#if ledBy}<p class="quiet" data-testid="led-by">{reasonSentence(ledBy)}.</p>{/if}
 		{#each shape?.doubts ?? [] as doubt (doubt.kind + doubt.station)}
 			<p class="doubt" data-testid="doubt">
 				{doubtSentence(doubt)}
