@@ -23,7 +23,7 @@ export const FILLING_WORDS: Readonly<Record<Filling, string>> = {
 /** What is known of a saddle besides its shape, in one line; empty where nothing is. */
 export const factsWords = ({ filling, seatMm, pointMm, weightKg, rigging, widths }: SaddleFacts): string =>
 	[
-		filling ? `filled with ${FILLING_WORDS[filling]}`.replace(/^filled with bars/, 'bars') : '',
+		filling === null ? '' : filling === 'none' ? FILLING_WORDS.none : `filled with ${FILLING_WORDS[filling]}`,
 		seatMm === null ? '' : `seat ${lengthWords(seatMm)}`,
 		pointMm === null ? '' : `points ${lengthWords(pointMm)}`,
 		weightKg === null ? '' : weightWords(weightKg, 1),

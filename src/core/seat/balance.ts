@@ -37,13 +37,8 @@ interface Springs {
 function springsOf(bed: Bed, kKpaPerMm: number, c: Float64Array): Springs {
 	const { cells, area } = bed;
 	const half = bed.lengthMm / 2;
-	const all = Array.from({ length: 4 }, () => new Float64Array(cells.count)) as [
-		Float64Array,
-		Float64Array,
-		Float64Array,
-		Float64Array
-	];
-	const [height, k, ds, dx] = all;
+	const column = (): Float64Array => new Float64Array(cells.count);
+	const [height, k, ds, dx] = [column(), column(), column(), column()];
 	let count = 0;
 	for (let i = 0; i < cells.count; i++) {
 		const here = c[i] as number;

@@ -210,13 +210,17 @@ export const fittedCuts = (tracings: readonly Tracing[], change: BackChange, fit
 		)
 	);
 
+/** The seat that a fitted day's saddle has on the day it fitted. */
+export const fittedSeat = (saddle: FitDaySaddle): Seat =>
+	readSeat(saddle.given, saddle.bed, saddle.load, { pose: saddle.pose, residual: 0, steps: 0 });
+
 /** The same where the change is known already, as when a horse was judged. */
 export function seatChange(tracings: readonly Tracing[], change: BackChange, options: FitDayOptions): FitDaySeat {
 	const bearsMm = options.bearsMm ?? USUAL_BEARS_MM;
 	if (!(bearsMm >= LEAST_BEARS_MM && bearsMm <= MOST_BEARS_MM))
 		throw new CoreError('bad-bears', { mm: bearsMm, least: LEAST_BEARS_MM, most: MOST_BEARS_MM });
 	const saddle = fitDaySaddle(fittedCuts(tracings, change, options.fitDay), bearsMm);
-	const fitted = readSeat(saddle.given, saddle.bed, saddle.load, { pose: saddle.pose, residual: 0, steps: 0 });
+	const fitted = fittedSeat(saddle);
 	const now = seated(saddle, change.parts.mean, bearsMm);
 	const outcome = outcomeOf(fitted, now);
 	const strength = strengthsAgainst(saddle.given, now, outcome);

@@ -1,8 +1,7 @@
 import type { FittedCut } from './fitDayBack.js';
-import { fitDaySaddle, outcomeOf, seated, strengthsAgainst, type FitDaySaddle } from './fitDay.js';
+import { fitDaySaddle, fittedSeat, outcomeOf, seated, strengthsAgainst, type FitDaySaddle } from './fitDay.js';
 import { USUAL_BEDDING, type Bedding } from './fitDaySaddle.js';
 import { CONDITIONS, type Fault } from './conditions.js';
-import { readSeat, type Seat } from './seatOf.js';
 
 /** A back's main ways of changing. */
 export const WAYS_OF_CHANGE = [
@@ -78,13 +77,14 @@ interface Tried {
 	readonly lie: Lie;
 }
 type Strengths = Readonly<Record<Fault | 'clearance', number>>;
+type Asked = (way: WayOfChange) => (mm: number) => Strengths;
 
 const ORDER: readonly (Fault | 'clearance')[] = ['clearance', ...CONDITIONS];
 
 /** How strongly each fault is there after so much of a way; 1 and more is one. */
-function strengthsAfter({ saddle, bearsMm, lie }: Tried, roomMm: number, way: WayOfChange) {
-	const fitted: Seat = readSeat(saddle.given, saddle.bed, saddle.load, { pose: saddle.pose, residual: 0, steps: 0 });
-	return (mm: number): Strengths => {
+function strengthsAfter({ saddle, bearsMm, lie }: Tried, roomMm: number): Asked {
+	const fitted = fittedSeat(saddle);
+	return (way) => (mm) => {
 		const now = seated(saddle, partsOf(saddle.cuts, way, mm, lie), bearsMm);
 		const outcome = outcomeOf(fitted, now);
 		return { clearance: -outcome[3] / roomMm, ...strengthsAgainst(saddle.given, now, outcome) };
@@ -137,7 +137,6 @@ function sdAt(way: WayOfChange, mm: number, base: (mm: number) => Strengths, oth
 	}, 0);
 	return Math.min(MOST_SD_MM, Math.max(LEAST_SD_MM, Math.sqrt(variance)));
 }
-type Asked = (way: WayOfChange) => (mm: number) => Strengths;
 type Other = readonly [Asked, Asked];
 
 /**
@@ -146,10 +145,7 @@ type Other = readonly [Asked, Asked];
  * inferred: a rule of thumb (docs/seat.md).
  */
 export function ownLimits(saddle: FitDaySaddle, bearsMm: number, roomMm: number = USUAL_ROOM_MM): OwnLimit[] {
-	const asked =
-		(tried: Tried): Asked =>
-		(way) =>
-			strengthsAfter(tried, roomMm, way);
+	const asked = (tried: Tried): Asked => strengthsAfter(tried, roomMm);
 	const base = asked({ saddle, bearsMm, lie: USUAL_LIE });
 	const others = pairsTried(saddle, bearsMm).map(([a, b]): Other => [asked(a), asked(b)]);
 	return WAYS_OF_CHANGE.map((way): OwnLimit => {

@@ -17,7 +17,7 @@ import { RAIL_MM, undersideOfMeasures, type SaddleMeasures } from './measuredSad
 import { measuredDoubt, type MeasuredUnsure, type Slip } from './measuredDoubt.js';
 import { muscled } from './muscled.js';
 import { OTHER_WAYS, panelled, plated, type OtherWay } from './otherWays.js';
-import { padsOf, planShims, type ShimSet } from './planShims.js';
+import { padsOf, planShims, type ShimPlan, type ShimSet } from './planShims.js';
 import { heightAt, polylineOf } from './polyline.js';
 import { sectionViews, type SectionView } from './sectionView.js';
 import { seatOf, type Seat } from './seatOf.js';
@@ -205,20 +205,23 @@ export function seatMeasured(q: SeatMeasuredQuestion): MeasuredSeat {
 	const { sections } = bare.back;
 	const shimmed = (of: SeatCase): Seat => seatOf({ ...of, pads: [...pad, ...padsOf(q.shims)] });
 	const seat = shimmed(bare);
+	const planned = q.planned ? planShims(bare) : undefined;
 	return {
 		...said(seat, knownAlong),
 		...measuredDoubt(q, seat, (slip) => shimmed(caseOfMeasured(q, slip).bare), knownAlong ? [] : ALONG),
 		doubts,
 		cuts: sectionViews(sections, seat.bed, seat.balanced.pose),
 		space: seatSpace(sections, seat),
-		plan: q.planned ? planOf(bare, (of) => said(of, knownAlong)) : undefined,
-		others: q.planned ? othersOf(q, said(seatOf(bare), knownAlong)) : []
+		plan: planned && planOf(planned, (of) => said(of, knownAlong)),
+		others: planned ? othersOf(q, said(planned.before, knownAlong)) : []
 	};
 }
 
 /** The shims that even it out most; undefined where none does. */
-function planOf(bare: SeatCase, saidOf: (seat: Seat) => MeasuredSeatSaid): MeasuredPlan | undefined {
-	const { shims, feasible, before, after } = planShims(bare);
+function planOf(
+	{ shims, feasible, before, after }: ShimPlan,
+	saidOf: (seat: Seat) => MeasuredSeatSaid
+): MeasuredPlan | undefined {
 	// A set that bears no more evenly is none to put in.
 	const helps = after.unevenness < before.unevenness || !feasible;
 	return helps && Object.values(shims).some((t) => t > 0) ? { shims, feasible, after: saidOf(after) } : undefined;

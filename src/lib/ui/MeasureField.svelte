@@ -15,9 +15,9 @@
 	}
 	const { label, about, name, placeholder = '', mm, kg }: Props = $props();
 	const given = untrack(() => kg ?? mm);
-	const weight = $derived(kg !== undefined);
+	const weight = untrack(() => kg !== undefined);
 	const shown = (v: number): string =>
-		Number.isNaN(v) ? String(given) : String(untrack(() => weight) ? shownWeight(v) : shownLength(v));
+		Number.isNaN(v) ? String(given) : String(weight ? shownWeight(v) : shownLength(v));
 	let typed = $state(given === null || given === undefined || given === '' ? '' : shown(Number(given)));
 	/** What is no number is sent as typed, and refused by name. */
 	const sent = $derived.by(() => {

@@ -93,6 +93,25 @@ export async function listSaddles(db: Asker, scope: Scope, yardId: string): Prom
 const sameSaddle = (a: Saddle, b: SaddleInput): boolean =>
 	a.name === b.name && a.kind === b.kind && a.about === b.about && a.bearingMm === b.bearingMm;
 
+/** Writes the next version of a saddle and keeps what was before. Throws `changed-meanwhile` where it began from another. */
+async function replace(
+	tx: Asker,
+	scope: Scope,
+	old: Saddle,
+	version: number | undefined,
+	changed: Partial<Pick<Saddle, 'name' | 'kind' | 'about' | 'bearingMm' | 'measures' | 'facts'>>
+): Promise<Saddle> {
+	mustMatchVersion(old.version, version);
+	await keepEarlier(tx, 'saddle', old, old, scope.personId);
+	const [next] = await tx
+		.update(tables.saddle)
+		.set({ ...changed, version: old.version + 1 })
+		.where(and(eq(tables.saddle.id, old.id), eq(tables.saddle.version, old.version)))
+		.returning();
+	if (!next) throw new CoreError('changed-meanwhile');
+	return next;
+}
+
 /** Adds or edits a saddle. The same write twice changes nothing; an edit says which version it started from, and keeps what was before. */
 export async function putSaddle(db: Database, scope: Scope, { version, ...input }: SaddleInput): Promise<Saddle> {
 	mustMayInYard(scope, input.yardId, 'saddle');
@@ -103,16 +122,8 @@ export async function putSaddle(db: Database, scope: Scope, { version, ...input 
 		mustMayInYard(scope, old.yardId, 'saddle');
 		if (old.yardId !== input.yardId) throw new CoreError('not-found');
 		if (sameSaddle(old, input)) return old;
-		mustMatchVersion(old.version, version);
-		await keepEarlier(tx, 'saddle', old, old, scope.personId);
 		const { name, kind, about, bearingMm } = input;
-		const [next] = await tx
-			.update(tables.saddle)
-			.set({ name, kind, about, bearingMm, version: old.version + 1 })
-			.where(and(eq(tables.saddle.id, old.id), eq(tables.saddle.version, old.version)))
-			.returning();
-		if (!next) throw new CoreError('changed-meanwhile');
-		return next;
+		return replace(tx, scope, old, version, { name, kind, about, bearingMm });
 	});
 }
 
@@ -129,15 +140,7 @@ async function changeSaddle(
 		mustMayInYard(scope, old.yardId, 'saddle');
 		const parts = Object.keys(changed) as (keyof typeof changed)[];
 		if (parts.every((p) => stableText(old[p]) === stableText(changed[p]))) return old;
-		mustMatchVersion(old.version, version);
-		await keepEarlier(tx, 'saddle', old, old, scope.personId);
-		const [next] = await tx
-			.update(tables.saddle)
-			.set({ ...changed, version: old.version + 1 })
-			.where(and(eq(tables.saddle.id, old.id), eq(tables.saddle.version, old.version)))
-			.returning();
-		if (!next) throw new CoreError('changed-meanwhile');
-		return next;
+		return replace(tx, scope, old, version, changed);
 	});
 }
 

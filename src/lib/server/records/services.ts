@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import type { Service } from '../../../core/setup/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
@@ -18,14 +18,13 @@ export interface SaddleServiced extends ServiceInput {
 	readonly undone: boolean;
 }
 
-/** What was done to a saddle, oldest first, with what was taken back. */
-export async function listServices(db: Asker, scope: Scope, saddleId: string): Promise<SaddleServiced[]> {
-	const saddle = await findSaddle(db, scope, saddleId);
+/** What was done to a saddle, oldest first, with what was taken back. The caller has bounded the saddle. */
+export async function listServices(db: Asker, saddleId: string): Promise<SaddleServiced[]> {
 	const { saddleService: t } = tables;
 	const rows = await db
 		.select()
 		.from(t)
-		.where(eq(t.saddleId, saddle.id))
+		.where(eq(t.saddleId, saddleId))
 		.orderBy(asc(t.doneOn), asc(t.createdAt))
 		.limit(1000);
 	return rows.map(({ id, doneOn, what, doneBy, note, undoneAt }) => ({
@@ -36,16 +35,6 @@ export async function listServices(db: Asker, scope: Scope, saddleId: string): P
 		note,
 		undone: undoneAt !== null
 	}));
-}
-
-/** What stands of it for several saddles. The caller has bounded them. */
-export async function servicesOf(db: Asker, saddleIds: readonly string[]) {
-	const { saddleService: t } = tables;
-	if (saddleIds.length === 0) return [];
-	return db
-		.select({ doneOn: t.doneOn, what: t.what, doneBy: t.doneBy })
-		.from(t)
-		.where(and(inArray(t.saddleId, [...saddleIds]), isNull(t.undoneAt)));
 }
 
 /** Notes what was done. The same write twice changes nothing; another under the same id is refused. */

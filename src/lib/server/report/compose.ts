@@ -1,6 +1,5 @@
-import type { Call, JoinedCall, Weighing } from '../../../core/call/index.js';
+import { limitsOfCall, type Call, type JoinedCall, type Weighing } from '../../../core/call/index.js';
 import { STAGES, type SaddleKind } from '../../../core/checks/index.js';
-import { limitsOfCall } from '../../../core/call/index.js';
 import type { CutOverlay } from '../../../core/change/index.js';
 import { handHistory, type Reading } from '../../../core/reading/index.js';
 import { setupPeriods, type SetupPeriod } from '../../../core/setup/index.js';

@@ -5,8 +5,8 @@
 	import { bendToCurve, calmFrames, readRulerEvent, type RulerFrame } from '$core/ruler/index.js';
 	import { errorSentence } from '$words/index.js';
 	import OutlineView from '../entry/OutlineView.svelte';
-	import { loopbackUrl } from '../loopback.js';
-	import { recall, remember } from '../settings.js';
+	import { listenTo } from '../loopback.js';
+	import { recall } from '../settings.js';
 	import { typing } from '../typing.js';
 
 	interface Props {
@@ -73,10 +73,7 @@
 		stop('waiting');
 		[dropped, problem, frozen] = [0, '', undefined];
 		try {
-			const url = loopbackUrl(address);
-			remember(KEY, address);
-			source = new EventSource(url);
-			source.onmessage = hear;
+			source = listenTo(address, KEY, hear);
 			listen();
 		} catch {
 			phase = 'off';

@@ -5,8 +5,8 @@
 	import { errorSentence, padSentences } from '$words/index.js';
 	import { onDestroy } from 'svelte';
 	import FileDrop from '../entry/FileDrop.svelte';
-	import { loopbackUrl } from '../loopback.js';
-	import { recall, remember } from '../settings.js';
+	import { listenTo } from '../loopback.js';
+	import { recall } from '../settings.js';
 	import Stepper from '../walk/Stepper.svelte';
 	import BearingView from './BearingView.svelte';
 
@@ -62,10 +62,7 @@
 		stop();
 		[held, refused] = [false, ''];
 		try {
-			const url = loopbackUrl(address);
-			remember(KEY, address);
-			source = new EventSource(url);
-			source.onmessage = hear;
+			source = listenTo(address, KEY, hear);
 			listen();
 		} catch {
 			refused = 'That is no address of this computer. It begins with http://127.0.0.1: and ends with /pad.';

@@ -48,6 +48,7 @@
 	let redraw: (() => void) | undefined = $state.raw();
 	const scene = new Scene();
 	let shown: Group | undefined;
+	let cut: Group | undefined;
 	/** A dot of the view from above, mm for each of its units. */
 	const DOT_MM = 1.35;
 	/** Bars lie just off the skin, and dots just off the bars, mm. */
@@ -105,9 +106,31 @@
 		);
 	}
 
+	/** Puts a group in the scene in place of another. */
+	function swap(before: Group | undefined, group: Group): Group {
+		if (before) {
+			scene.remove(before);
+			before.traverse((o) => {
+				if (o instanceof Mesh || o instanceof Line) o.geometry.dispose();
+			});
+		}
+		scene.add(group);
+		return group;
+	}
+	function token(name: string): Color {
+		return new Color(
+			getComputedStyle(canvas ?? document.documentElement)
+				.getPropertyValue(name)
+				.trim()
+		);
+	}
+
 	/** The place at which the other views are cut, as a band over skin and bars. */
-	function markCut(group: Group, color: Color): void {
+	function buildCut(): void {
+		const group = new Group();
+		cut = swap(cut, group);
 		if (cutMm === undefined || cutRow === undefined) return;
+		const color = token('--zt-alarm');
 		const nearest = space.skin.reduce<(typeof space.skin)[number]>((best, row) => {
 			const apart = (r: typeof row): number => Math.abs((r[0]?.[2] ?? Infinity) - cutMm);
 			return apart(row) < apart(best) ? row : best;
@@ -119,14 +142,6 @@
 	}
 
 	function build(): void {
-		const css = getComputedStyle(canvas ?? document.documentElement);
-		const token = (name: string): Color => new Color(css.getPropertyValue(name).trim());
-		if (shown) {
-			scene.remove(shown);
-			shown.traverse((o) => {
-				if (o instanceof Mesh || o instanceof Line) o.geometry.dispose();
-			});
-		}
 		const group = new Group();
 		group.add(new Mesh(sheetOf(space.skin), new MeshLambertMaterial({ color: token('--zt-line'), side: DoubleSide })));
 		group.add(
@@ -169,9 +184,7 @@
 			for (const line of [edge((r) => r[0]), edge((r) => r[r.length - 1]), grid[0] ?? [], grid[grid.length - 1] ?? []])
 				bar.add(lineOf(line, token('--zt-strap-dark')));
 		}
-		markCut(group, token('--zt-alarm'));
-		shown = group;
-		scene.add(group);
+		shown = swap(shown, group);
 	}
 
 	function savePicture(): void {
@@ -212,8 +225,13 @@
 	});
 	$effect(() => {
 		if (!redraw) return;
-		void [space, cutRow, cutMm];
 		build();
+		redraw();
+	});
+	/** In a group of its own: a step along the back draws nothing else anew. */
+	$effect(() => {
+		if (!redraw) return;
+		buildCut();
 		redraw();
 	});
 </script>

@@ -50,7 +50,7 @@
 	chosen={[p.tapping]}
 	onchoose={(tap) => p.ontapping(tap as Tap)}
 />
-{#await import('../desk/ScanView3d.svelte') then { default: ScanView3d }}
+{#await import('./ScanView3d.svelte') then { default: ScanView3d }}
 	<ScanView3d
 		shown={p.opened.shown}
 		sections={p.sections}

@@ -19,7 +19,7 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 		return {
 			saddle,
 			horses: await listHorseNames(db, locals.scope, saddle.yardId),
-			services: await listServices(db, locals.scope, saddle.id),
+			services: await listServices(db, saddle.id),
 			today: locals.today,
 			chosenHorse: url.searchParams.get('horse'),
 			mayWrite: yardMay(locals.scope, saddle.yardId, 'saddle')

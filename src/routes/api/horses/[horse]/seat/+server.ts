@@ -6,7 +6,7 @@ import { undersideServiced } from '$core/setup/index.js';
 import { parseDay } from '$core/units/index.js';
 import { answerJson, parseId } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
-import { findFitDaySeat, findHand, findHorsePage, listVisitFields, servicesOf } from '$lib/server/records/index.js';
+import { findFitDaySeat, findHand, findHorsePage, listServices, listVisitFields } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
 
 /** The saddle as it fitted on the back of a day: `?pairing=ID&on=YYYY-MM-DD`, with the person's own fingers. */
@@ -24,7 +24,7 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
 			findHand(db, locals.scope)
 		]);
 		const visits = await listVisitFields(db, horse.id);
-		const services = await servicesOf(db, [pairing.saddleId]);
+		const services = (await listServices(db, pairing.saddleId)).filter((s) => !s.undone);
 		const usual = LIMITS[pairing.school];
 		return {
 			seat,

@@ -14,7 +14,7 @@
 		Vector3
 	} from 'three';
 	import type { LongLine, Place, Section } from '$core/scan/index.js';
-	import { openStage } from '../space/stage3d.js';
+	import { openStage } from './stage3d.js';
 
 	interface Props {
 		/** Triangles, mm: x to the off side, y up, z to the rear. */
