@@ -89,7 +89,7 @@ describe('on either side of a number that decides', () => {
 			expect(tooNoisy(beyond(watch), front(4)), `chance ${watch}`).to.equal(said);
 	});
 
-	it('a watch is entered at 60 in 100 and left under 35; a refit entered at 55 and left under 20', () => {
+	it('a watch is entered at 60 in 100 and left under 35; a refit entered at 40 and left under 20', () => {
 		const b = (watch: number, refit: number) => ({
 			...probabilitiesBeyond(sideChanges('T8', changeOf(0, 0)), changeOf(0, 0), LIMITS.close),
 			watch,
@@ -99,7 +99,7 @@ describe('on either side of a number that decides', () => {
 		const of = (watch: number, refit: number, last: Verdict) => verdictFromShape(b(watch, refit), last);
 		expect([of(0.6, 0, 'steady'), of(0.599, 0, 'steady')]).to.deep.equal(['watch', 'steady']);
 		expect([of(0.35, 0, 'watch'), of(0.349, 0, 'watch')]).to.deep.equal(['watch', 'steady']);
-		expect([of(1, 0.5, 'watch'), of(1, 0.499, 'watch')]).to.deep.equal(['refit', 'watch']);
+		expect([of(1, 0.4, 'watch'), of(1, 0.399, 'watch')]).to.deep.equal(['refit', 'watch']);
 		expect([of(1, 0.2, 'refit'), of(1, 0.199, 'refit')]).to.deep.equal(['refit', 'watch']);
 	});
 

@@ -5,7 +5,7 @@ import type { Verdict } from './types.js';
  * Enter a verdict at the upper probability, leave it under the lower: a horse near a limit does not flap.
  * Refit is entered early, because a saddle called too late hurts (docs/decisions/0009); how sure it is, is said.
  */
-export const REFIT = { enter: 0.5, leave: 0.2 };
+export const REFIT = { enter: 0.4, leave: 0.2 };
 const WATCH = { enter: 0.6, leave: 0.35 };
 
 function holds(probability: number, held: boolean, bounds: { enter: number; leave: number }): boolean {

@@ -5,7 +5,7 @@ import { backOf, type Back } from './back.js';
 import { likelyChange, unitOf } from './dayUnsure.js';
 import { readVisit, visitInformation } from './readVisit.js';
 import { LEFT_OUT } from './followHorse.js';
-import type { NoiseBelief } from './repeats.js';
+import type { NoiseBelief } from './handNoise.js';
 import { framesOf, type StationFrame } from './stationFrame.js';
 import { depthsReached } from './tracingInformation.js';
 

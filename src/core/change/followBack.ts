@@ -18,7 +18,7 @@ import {
 import { KINDS, profileOf, type Kind } from './kinds.js';
 import { passage, STARTING_CHANCES } from './passage.js';
 import type { StationReading } from './readVisit.js';
-import type { NoiseBelief } from './repeats.js';
+import type { NoiseBelief } from './handNoise.js';
 import { BOTH } from './tracingInformation.js';
 
 /** How fast slopes are renewed, mm a week at the front's band. */

@@ -14,14 +14,15 @@ import {
 import { PARTS, SPLINES } from './depthBasis.js';
 import { backOf, type Back } from './back.js';
 import type { Following } from './followBack.js';
-import { readVisit, type StationReading } from './readVisit.js';
+import { readVisit, type BackVisit, type StationReading } from './readVisit.js';
 import type { Doubt } from './blunders.js';
 import { USUAL_AT_FIRST } from './usual.js';
-import { takeVisit, type Doubted } from './takeVisit.js';
+import { takeVisit, type Before } from './takeVisit.js';
 import { smallestDetectableChange } from '../noise/index.js';
 import { partedBy, plainReadings, type BesidePlain, type PlainReading } from './plainReading.js';
 import { namedHands } from './habits.js';
-import { summed, type NoiseBelief } from './repeats.js';
+import { nearestNoise, type NoiseBelief } from './handNoise.js';
+import { summed } from './repeats.js';
 import { framesOf } from './stationFrame.js';
 import { BOTH } from './tracingInformation.js';
 import type { StationChange, VisitNoise } from './stationChange.js';
@@ -177,11 +178,9 @@ export function followHorse(all: readonly Tracing[], fitDay: Day, front: string)
 	if (frontAt < 0) return undefined;
 	const back = backOf(frames, frontAt);
 	const changes: BackChange[] = [];
-	let following: Following | undefined;
+	let course: Before = { following: undefined, judged: 0, doubted: undefined, usual: USUAL_AT_FIRST };
 	let noise: ReadonlyMap<string, NoiseBelief> = new Map();
-	let judged = 0;
-	let doubted: Doubted | undefined;
-	let usual = USUAL_AT_FIRST;
+	const seen: BackVisit[] = [];
 	let stations = new Map<string, StationChange>();
 	const plain = new Map(plainReadings(tracings, front, fitDay).map((p) => [p.visitedOn, p]));
 	const beside: BesidePlain[] = [];
@@ -189,14 +188,15 @@ export function followHorse(all: readonly Tracing[], fitDay: Day, front: string)
 	for (const day of [...days.keys()].sort()) {
 		const visit = { day, tracings: inOrder(days.get(day) as Tracing[]) };
 		const read = readVisit(back, visit, noise);
+		const learnt = seen.length > 0 && seen.length < READ_AGAIN_UNTIL && toldOtherwise(noise, read.noise);
 		noise = read.noise;
 		const { readings } = read;
 		if (readings.length === 0) continue;
-		const taken = takeVisit(back, { following, judged, doubted, usual }, visit, readings, noise, day === fitDay);
-		following = taken.following;
-		doubted = taken.doubted;
-		usual = taken.usual;
-		judged++;
+		if (learnt) course = readAgain(back, seen, noise, fitDay);
+		seen.push(visit);
+		const taken = takeVisit(back, course, visit, readings, noise, day === fitDay);
+		course = { ...taken, judged: course.judged + 1 };
+		const { following } = taken;
 		if (day < fitDay) continue;
 		const mixture = changesOf(following);
 		const noises = noiseOf(back, readings, taken.information.j);
@@ -236,6 +236,30 @@ export function followHorse(all: readonly Tracing[], fitDay: Day, front: string)
 		}
 	}
 	return changes;
+}
+
+/** The first visits are read again while a hand is being learnt. */
+const READ_AGAIN_UNTIL = 8;
+
+/** Whether a hand met before is now taken for a steadier or less steady one, or for one that wavers otherwise. */
+const toldOtherwise = (before: ReadonlyMap<string, NoiseBelief>, now: ReadonlyMap<string, NoiseBelief>): boolean =>
+	[...before].some(([hand, belief]) => nearestNoise(belief) !== nearestNoise(now.get(hand) as NoiseBelief));
+
+/** Takes the visits so far in again with what their hands are known for by now; what was said of them stands. */
+function readAgain(
+	back: Back,
+	visits: readonly BackVisit[],
+	noise: ReadonlyMap<string, NoiseBelief>,
+	fitDay: Day
+): Before {
+	return visits.reduce<Before>(
+		(course, visit) => {
+			const { readings } = readVisit(back, visit, noise, {});
+			const taken = takeVisit(back, course, visit, readings, noise, visit.day === fitDay);
+			return { ...taken, judged: course.judged + 1 };
+		},
+		{ following: undefined, judged: 0, doubted: undefined, usual: USUAL_AT_FIRST }
+	);
 }
 
 /** Both part by more than their errors, twice: one of them is wrong, and nobody knows which. */

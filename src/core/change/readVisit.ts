@@ -4,7 +4,8 @@ import type { Day } from '../units/index.js';
 import type { Back } from './back.js';
 import { HABIT_COUNT, handOf } from './habits.js';
 import { factored, marginalised, type VisitInformation } from './jointState.js';
-import { learnNoise, nearestNoise, repeatWeights, STARTING_BELIEF, summed, type NoiseBelief } from './repeats.js';
+import { learnNoise, nearestNoise, STARTING_BELIEF, type NoiseBelief } from './handNoise.js';
+import { repeatWeights, summed } from './repeats.js';
 import { BOTH, type How, type Information, type Reader } from './tracingInformation.js';
 
 /** All tracings of one day. */
@@ -32,7 +33,7 @@ interface Group {
 /** Those of them that can be read, taking the hand's noise to be of one level. */
 function readAt(back: Back, { station, tracings }: Group, level: number, how?: How) {
 	const read = tracings.flatMap((tracing) => {
-		const information = (back.readers[station] as Reader)(tracing.curve, level, how);
+		const information = (back.readers[station] as Reader).read(tracing.curve, level, how);
 		return information ? [{ tracing, information }] : [];
 	});
 	const all: Information[] = read.map((r) => r.information);
@@ -61,7 +62,8 @@ export function readVisit(
 		const read = readAt(back, group, levelOf(group.hand));
 		const belief = learnt.get(group.hand) ?? STARTING_BELIEF;
 		const reader = back.readers[group.station] as Reader;
-		learnt.set(group.hand, read.weights.length < 2 ? belief : learnNoise(belief, group.tracings, reader, read.weights));
+		const curves = read.tracings.map((t) => t.curve);
+		learnt.set(group.hand, curves.length < 2 ? belief : learnNoise(belief, curves, reader, read.weights));
 		return read;
 	});
 	const readings = groups.flatMap((group, i): StationReading[] => {

@@ -7,7 +7,7 @@ import { after, before, lookAt, type Following, type Foreseen } from './followBa
 import { readVisit, visitInformation, type BackVisit, type StationReading } from './readVisit.js';
 import { HABITS } from './habits.js';
 import { foresight, habitsAt, mixed, sizeOf, type VisitInformation } from './jointState.js';
-import type { NoiseBelief } from './repeats.js';
+import type { NoiseBelief } from './handNoise.js';
 
 /** A visit that was doubted, and what would be believed had it not been. */
 export interface Doubted {

@@ -85,12 +85,12 @@ describe('probabilities beyond the limits', () => {
 describe('the verdict', () => {
 	const b = (watch: number, refit: number, apart = 0) => ({ ...beyondOf(changeOf(0, 0)), watch, refit, apart });
 
-	it('enters watch and refit where more likely than not', () => {
+	it('enters watch where more likely than not, refit from two in five', () => {
 		expect(verdictFromShape(b(0.59, 0), undefined)).to.equal('steady');
 		expect(verdictFromShape(b(0.61, 0), undefined)).to.equal('watch');
-		expect(verdictFromShape(b(0.9, 0.49), undefined)).to.equal('watch');
-		expect(verdictFromShape(b(0.9, 0.51), undefined)).to.equal('refit');
-		expect(verdictFromShape(b(0.9, 0, 0.51), undefined)).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0.39), undefined)).to.equal('watch');
+		expect(verdictFromShape(b(0.9, 0.41), undefined)).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0, 0.41), undefined)).to.equal('refit');
 	});
 
 	it('leaves them only when the change has clearly gone', () => {

@@ -35,15 +35,18 @@ describe('clumsy visits', () => {
 		}
 	});
 
-	it('sides exchanged on a lopsided back is named; the same visit as it was is not', () => {
+	it('sides exchanged on a lopsided back are named, whichever visit it was; the same visits as they were are not', () => {
 		const { tracings, calls, fittedOn } = seen('none', 5);
 		const lopsided = tracings.map((t) => ({ ...t, curve: widened(t, 10) }));
-		const day = calls[8]?.visitedOn as string;
-		const behind = lopsided.map((t) => (t.visitedOn === day ? { ...t, curve: turnedRound(t) } : t));
-		const at = (list: readonly Tracing[]) =>
-			watchHorse(list, { school: 'close', fittedOn }).calls.find((c) => c.visitedOn === day);
-		expect(kinds(at(behind))).to.deep.equal(['mirrored']);
-		expect(kinds(at(lopsided))).to.deep.equal([]);
+		const judged = (list: readonly Tracing[]) => watchHorse(list, { school: 'close', fittedOn }).calls;
+		const days = calls.slice(3).map((c) => c.visitedOn);
+		const named = days.filter((day) => {
+			const behind = lopsided.map((t) => (t.visitedOn === day ? { ...t, curve: turnedRound(t) } : t));
+			return kinds(judged(behind).find((c) => c.visitedOn === day)).includes('mirrored');
+		});
+		// A single crooked tracing may hide it.
+		expect(named.length / days.length).to.be.at.least(0.8);
+		expect(judged(lopsided).flatMap(kinds)).to.deep.equal([]);
 	});
 
 	it('clean visits are left alone', () => {
