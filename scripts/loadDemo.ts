@@ -11,7 +11,7 @@ import {
 	type DemoYard
 } from '../sim/demo/patrol.js';
 import { DEMO_RIDES, DEMO_SIGNS } from '../sim/demo/signs.js';
-import { DEMO_PHOTOS, demoPhotoSvg } from '../sim/demo/photos.js';
+import { DEMO_PHOTOS, DEMO_SADDLE_PHOTOS, DEMO_SADDLE_VIEWS, demoPhotoSvg, demoSaddleSvg } from '../sim/demo/photos.js';
 import { DEMO_LONG_LINES, demoLongLine } from '../sim/demo/longLines.js';
 import {
 	DEMO_FACTS,
@@ -137,23 +137,39 @@ function trialId(name: string): string {
 	return found;
 }
 
+/** A drawing as the picture that is kept. */
+async function pictureOf(svg: string): Promise<{ mediaType: string; bytes: Buffer; sha256: string }> {
+	const bytes = await sharp(Buffer.from(svg)).jpeg({ quality: 80 }).toBuffer();
+	return { mediaType: 'image/jpeg', bytes, sha256: createHash('sha256').update(bytes).digest('hex') };
+}
+
+async function loadSaddlePhotos(
+	db: Asker,
+	yardId: string,
+	saddles: ReadonlyMap<string, string>,
+	today: string
+): Promise<void> {
+	for (const name of DEMO_SADDLE_PHOTOS) {
+		const saddleId = saddles.get(name);
+		if (!saddleId) continue;
+		const of = { yardId, saddleId, createdAt: new Date(`${addDays(today, -20)}T10:00Z`) };
+		for (const kind of DEMO_SADDLE_VIEWS)
+			await db.insert(tables.photo).values({ id: uuidv7(), ...of, kind, ...(await pictureOf(demoSaddleSvg(kind))) });
+	}
+}
+
 /** Standard photos of a horse, drawn, with the taps that name them. */
 async function loadPhotos(db: Asker, name: string, at: NotedHorse): Promise<void> {
 	for (const made of DEMO_PHOTOS[name] ?? []) {
 		const visit = at.visits[at.visits.length - 1 - made.before];
 		if (!visit) continue;
-		const bytes = await sharp(Buffer.from(demoPhotoSvg(made)))
-			.jpeg({ quality: 80 })
-			.toBuffer();
 		const id = uuidv7();
 		await db.insert(tables.photo).values({
 			id,
 			yardId: at.yardId,
 			visitId: visit.id,
 			kind: made.view,
-			mediaType: 'image/jpeg',
-			bytes,
-			sha256: createHash('sha256').update(bytes).digest('hex'),
+			...(await pictureOf(demoPhotoSvg(made))),
 			madeBy: at.madeBy
 		});
 		await db.insert(tables.visitEntry).values({
@@ -289,6 +305,7 @@ async function loadYard(db: Asker, yard: DemoYard, people: People, today: string
 	);
 	if (services.length > 0) await db.insert(tables.saddleService).values(services);
 	const byName = new Map(saddles.map((s) => [s.name, s.id]));
+	await loadSaddlePhotos(db, yardId, byName, today);
 	const madeBy = people.bodyworker;
 	// Whoever keeps the yard traces its horses; somebody else's first tracing is a new hand.
 	const tracedBy = DEMO_PEOPLE[yard.members[0]?.person ?? 'owner'].name;

@@ -45,7 +45,9 @@ const SENTENCES: Readonly<Record<DeedCode, (a: About) => string>> = {
 	'limits-own': () => 'let a saddle’s own limits lead its calls',
 	'limits-usual': () => 'let the usual limits lead a saddle’s calls',
 	'service-noted': (a) => `noted a service of ${a['saddle'] ?? 'a saddle'}`,
-	'service-undone': (a) => `took back a service of ${a['saddle'] ?? 'a saddle'}`
+	'service-undone': (a) => `took back a service of ${a['saddle'] ?? 'a saddle'}`,
+	'saddle-photo': (a) => `kept a photo of ${a['saddle'] ?? 'a saddle'}`,
+	'saddle-photo-undone': (a) => `took back a photo of ${a['saddle'] ?? 'a saddle'}`
 };
 
 export const deedSentence = (what: DeedCode, about: About): string => SENTENCES[what](about);

@@ -3,6 +3,7 @@ import { Z95 } from '../core/math/index.js';
 import type { HandBesideSeat } from '../core/reading/index.js';
 import { AGREE_WITHIN, MOST_TRIED_MM } from '../core/seat/index.js';
 import type {
+	ComparedFigure,
 	Condition,
 	FitDayDoubt,
 	FitDayView,
@@ -13,7 +14,8 @@ import type {
 	MeasuredSeat,
 	OtherHelp,
 	PadBeside,
-	ShimSet
+	ShimSet,
+	SeatsBeside
 } from '../core/seat/index.js';
 import { fingersToMm, mmToFingers, type FingerCalibration } from '../core/units/index.js';
 import { giveOrTake, lengthNumber, lengthWords } from './measures.js';
@@ -217,6 +219,56 @@ export function padSentences({ thirds, sides, covered }: PadBeside): string[] {
 	];
 }
 const MOSTLY_COVERED = 0.8;
+
+const COMPARED_WORDS: Readonly<Record<ComparedFigure['what'], string>> = {
+	front: 'Weight on the front third',
+	middle: 'Weight on the middle',
+	rear: 'Weight on the rear third',
+	near: 'Weight on the near bar',
+	carries: 'Of the bars carries',
+	tip: 'Tips',
+	lean: 'Leans'
+};
+const tilted = (deg: number, [plus, minus]: readonly [string, string]): string =>
+	Math.abs(deg) < 0.05 ? 'level' : `${size({ value: deg, sd: 0 })}° ${deg > 0 ? plus : minus}`;
+const comparedValue = (what: ComparedFigure['what'], v: number): string =>
+	what === 'tip'
+		? tilted(v, ['forward', 'back'])
+		: what === 'lean'
+			? tilted(v, ['to the near side', 'to the off side'])
+			: wholePercent(v);
+
+/** Both seats' figures side by side. */
+export const comparedRows = ({ figures }: SeatsBeside): { what: string; kept: string; now: string; apart: boolean }[] =>
+	figures.map(({ what, kept, now, sd, apart }) => ({
+		what: COMPARED_WORDS[what],
+		kept: comparedValue(what, kept) + comparedDoubt(what, sd?.[0]),
+		now: comparedValue(what, now) + comparedDoubt(what, sd?.[1]),
+		apart
+	}));
+/** Half the 95% range; nothing where it would not show. */
+function comparedDoubt(what: ComparedFigure['what'], sd = 0): string {
+	const half = Z95 * sd;
+	if (what === 'carries') return half < 0.01 ? '' : ` ±${wholePercent(half)}`;
+	return half < 0.05 ? '' : ` ±${degrees(half)}°`;
+}
+
+/** What the seat of now has that the kept one has not, in one sentence. */
+export function seatsBesideSentence({ figures, gone, come, shared }: SeatsBeside): string {
+	const list = (faults: readonly Condition[]): string => faults.map((c) => CONDITION_WORDS[c]).join('; ');
+	const faults = [
+		...(gone.length > 0 ? [`Without it: ${list(gone)}.`] : []),
+		...(come.length > 0 ? [`New with it: ${list(come)}.`] : [])
+	];
+	const apart = figures.some((f) => f.apart);
+	if (faults.length === 0 && !apart) return 'Both sit alike, as far as drawings can tell.';
+	return [
+		...(faults.length > 0
+			? faults
+			: [shared.length > 0 ? 'The same faults in both.' : 'No fault stands out in either.']),
+		...(apart ? [] : ['Figures alike, as far as drawings can tell.'])
+	].join(' ');
+}
 
 /** A set of shims, both sides told apart where they differ. */
 export function shimSetWords(shims: ShimSet): string {

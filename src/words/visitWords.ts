@@ -133,6 +133,18 @@ export const PHOTO_WORDS: Readonly<Record<string, readonly [name: string, how: s
 	'saddle-rear45': ['Saddle, 45° behind', 'Well clear of the hind feet: panel or bar on the back, and the channel.']
 };
 
+/** Pictures of a saddle by itself, on its rack. */
+export const SADDLE_PHOTO_WORDS = {
+	'saddle-underside': [
+		'Underside',
+		'Turned over, from straight above: the channel in the middle, the front at the top.'
+	],
+	'saddle-front': ['Front', 'From its own height, straight on: arch, points or bars.'],
+	'saddle-side': ['Side', 'From its own height: the seat’s line, front edge and rear.'],
+	'saddle-rear': ['Rear', 'From its own height, straight on: panels or bars, and the channel between.'],
+	'saddle-detail': ['Detail', 'A lump, a seam, a buckle, the maker’s size: close, in good light.']
+} as const satisfies Readonly<Record<string, readonly [name: string, how: string]>>;
+
 /** What a ride log asks, in taps. */
 export const BEHAVIOUR_WORDS: Readonly<Record<string, string>> = {
 	'cold-back': 'cold-backed, grumpy to girth',

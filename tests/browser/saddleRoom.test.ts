@@ -183,6 +183,30 @@ describe('the saddle room', () => {
 		expect(Number.isNaN(after) || after < before, `${before} → ${after}`).to.equal(true);
 	});
 
+	it('a seat is kept and another stands beside it: with shims in front the front carries more; put away it is gone', async () => {
+		const beside = page.getByTestId('seats-beside');
+		const stepper = (name: string) => page.getByRole('button', { name });
+		await page.getByRole('button', { name: 'Keep it to compare' }).click();
+		await page.getByText('Kept. Change what is under it').waitFor();
+		expect(await beside.count()).to.equal(0);
+		const before = await page.getByTestId('measured-seat').getByRole('figure').count();
+		await stepper('Front shims: more').click();
+		await page.getByTestId('beside-said').waitFor();
+		expect(await beside.innerText()).to.match(/front shims \d+ mm/);
+		expect(await beside.getByRole('row').count()).to.be.at.least(6);
+		const shares = async () =>
+			(await beside.getByRole('row', { name: 'Weight on the front third' }).getByRole('cell').allInnerTexts()).map(
+				(t) => parseInt(t, 10)
+			);
+		const [kept, now] = (await shares()).slice(-2) as [number, number];
+		expect(now).to.be.above(kept);
+		expect(await page.getByTestId('measured-seat').getByRole('figure').count()).to.equal(before + 2);
+		await beside.getByRole('button', { name: 'Put it away' }).click();
+		expect(await beside.count()).to.equal(0);
+		await page.getByRole('button', { name: 'Keep it to compare' }).waitFor();
+		await stepper('Front shims: less').click();
+	});
+
 	it('what if the withers had less muscle: the front comes down, and the back is said to be thought of', async () => {
 		const less = page.getByRole('button', { name: 'What if: muscle at the withers: less' });
 		for (let i = 0; i < 4; i++) await less.click();
@@ -255,6 +279,26 @@ describe('the saddle room', () => {
 			() => !/bridges/i.test(document.querySelector('[data-testid=measured-conditions]')?.textContent ?? 'bridges')
 		);
 		expect(errors).to.deep.equal([]);
+	});
+
+	it('a photo of it is taken, taken back and put in again; a file that is none is refused', async () => {
+		const photos = page.locator('section', { has: page.locator('#saddle-photos') });
+		const file = photos.getByLabel('Photo of the saddle: Underside');
+		await file.setInputFiles({ name: 'notes.txt', mimeType: 'image/jpeg', buffer: Buffer.from('no picture') });
+		await photos.getByText('not a picture that can be opened').waitFor();
+		const png = await sharp({ create: { width: 80, height: 60, channels: 3, background: '#7c4a26' } })
+			.png()
+			.toBuffer();
+		await file.setInputFiles({ name: 'under.png', mimeType: 'image/png', buffer: png });
+		await photos.getByRole('img', { name: /^Underside, / }).waitFor();
+		await page.reload();
+		await page.waitForLoadState('networkidle');
+		await photos.getByRole('img', { name: /^Underside, / }).waitFor();
+		await photos.getByRole('button', { name: /^Take back: Underside/ }).click();
+		await photos.getByText('Older ones and what was taken back').click();
+		expect(await photos.getByRole('img').count()).to.equal(0);
+		await photos.getByRole('button', { name: /^Put in again: Underside/ }).click();
+		await photos.getByRole('img', { name: /^Underside, / }).waitFor();
 	});
 
 	it('what was done to it is noted, taken back and put in again', async () => {

@@ -109,6 +109,10 @@ describe('every door', () => {
 				path: `/saddles/${foreign.saddleId}?/unservice`,
 				form: { id: uuidv7(), out: 'yes' }
 			},
+			'POST /saddles/[saddle]?/unphoto': {
+				path: `/saddles/${foreign.saddleId}?/unphoto`,
+				form: { id: uuidv7(), out: 'yes' }
+			},
 			'PUT /api/saddles/[saddle]/shape': { path: `/api/saddles/${foreign.saddleId}/shape`, json: shapeBody(1) },
 			'GET /api/horses/[horse]/measured': {
 				path: `/api/horses/${foreign.id}/measured?saddle=${foreign.saddleId}`

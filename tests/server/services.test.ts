@@ -3,10 +3,12 @@ import { eq } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { tables } from '../../src/lib/server/db/index.js';
 import type { LimitLead } from '../../src/core/call/index.js';
-import type { Client } from '../support/client.js';
+import { serverUrl, type Client } from '../support/client.js';
 import { database } from '../support/database.js';
 import { clientOf, makePerson } from '../support/people.js';
+import { putPhoto } from '../support/photos.js';
 import { visitBody } from '../support/visits.js';
+import { unpackRecord } from '../../src/lib/server/wholeRecord/index.js';
 
 interface SeatAnswer {
 	readonly serviced: { readonly doneOn: string; readonly what: string } | null;
@@ -20,7 +22,7 @@ interface SeatAnswer {
 describe('what was done to a saddle, and whose limits lead', () => {
 	const [yardId, horseId, saddleId, pairingId] = [uuidv7(), uuidv7(), uuidv7(), uuidv7()];
 	const days = ['2026-03-02', '2026-04-06', '2026-05-11'];
-	let owner: Client;
+	let owner: Client & { readonly cookie: string };
 	const rows = () =>
 		database().db.select().from(tables.saddleService).where(eq(tables.saddleService.saddleId, saddleId));
 	const note = (id: string, more: Record<string, string> = {}) =>
@@ -150,5 +152,71 @@ describe('what was done to a saddle, and whose limits lead', () => {
 		expect(await (await lead('loudest')).text()).to.match(/must be one of|lead/i);
 		await lead('usual');
 		expect(await stored()).to.deep.equal({ led: [false, false, false], board: null });
+	});
+
+	describe('its photos', () => {
+		const photos = () => database().db.select().from(tables.photo).where(eq(tables.photo.saddleId, saddleId));
+		const where = (id: string, of = saddleId) => `/api/photos/${id}?saddle=${of}&kind=saddle-underside`;
+
+		it('are kept once however often they are sent, seen by the yard and nobody else, taken back and put in again', async () => {
+			const id = uuidv7();
+			const sent = await Promise.all([putPhoto(owner, where(id)), putPhoto(owner, where(id))]);
+			expect(sent.map((r) => r.status)).to.deep.equal([200, 200]);
+			expect(await photos()).to.have.length(1);
+			const seen = async (c: Client) => (await c.get(`/api/photos/${id}`)).status;
+			expect(await seen(owner)).to.equal(200);
+			const stranger = await clientOf(await makePerson('Photo stranger'));
+			expect(await seen(stranger)).to.equal(404);
+			expect((await putPhoto(stranger, where(uuidv7()))).status).to.be.oneOf([403, 404]);
+			expect(await photos()).to.have.length(1);
+			const page = async () => (await owner.get(`/saddles/${saddleId}`)).text();
+			expect(await page())
+				.to.include(`/api/photos/${id}`)
+				.and.to.match(/Take back: Underside/);
+			const undo = (out: string) => owner.post(`/saddles/${saddleId}?/unphoto`, { id, out });
+			await Promise.all([undo('yes'), undo('yes')]);
+			expect(await page()).to.match(/Put in again: Underside/);
+			expect(await photos(), 'nothing is deleted').to.have.length(1);
+			await undo('no');
+			expect((await photos())[0]?.undoneAt).to.equal(null);
+		});
+
+		it('are refused where there is no such saddle, no such view, or no picture', async () => {
+			expect((await putPhoto(owner, where(uuidv7(), uuidv7()))).status).to.equal(404);
+			const odd = await putPhoto(owner, `/api/photos/${uuidv7()}?saddle=${saddleId}&kind=poster`);
+			expect(odd.status).to.equal(400);
+			expect(await odd.text()).to.match(/no kind of photo/);
+			const text = await owner.send('PUT', where(uuidv7()), 'no picture');
+			expect(text.status).to.be.within(400, 422);
+			expect(await photos()).to.have.length(1);
+		});
+
+		it('another saddle’s photo under the same id is refused, and cannot be taken back from here', async () => {
+			const [other, id] = [uuidv7(), (await photos())[0]?.id as string];
+			await owner.post('/saddles?/add', { id: other, yardId, name: 'Another saddle', kind: 'general', about: '' });
+			expect((await putPhoto(owner, where(id, other))).status).to.equal(409);
+			await owner.post(`/saddles/${other}?/unphoto`, { id, out: 'yes' });
+			expect((await photos())[0]?.undoneAt).to.equal(null);
+		});
+
+		it('go along in the whole record, and come back with it', async () => {
+			const zip = Buffer.from(await (await owner.get(`/api/horses/${horseId}/record.zip`)).arrayBuffer());
+			const { record, photos: files } = unpackRecord(new Uint8Array(zip));
+			const own = record.photos.filter((p) => p['saddleId'] === saddleId);
+			expect(own).to.have.length(1);
+			expect(files.get(own[0]?.id as string)?.byteLength).to.be.above(50);
+			const [to, from] = [uuidv7(), await photos()];
+			const third = await clientOf(await makePerson('Photo receiver'));
+			await third.post('/yards/new', { id: to, name: 'Receiving yard' });
+			const put = await fetch(`${serverUrl()}/api/yards/${to}/record`, {
+				method: 'POST',
+				headers: { cookie: third.cookie, origin: serverUrl(), 'content-type': 'application/zip' },
+				body: zip
+			});
+			expect(put.status).to.equal(200);
+			const there = await database().db.select().from(tables.photo).where(eq(tables.photo.yardId, to));
+			expect(there.map((p) => p.sha256)).to.deep.equal(from.map((p) => p.sha256));
+			expect(there[0]?.saddleId).to.be.a('string').and.not.equal(saddleId);
+		});
 	});
 });

@@ -265,6 +265,25 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 			return c.post(`/saddles/${p.saddleId}?/unservice`, { id, out: 'yes' });
 		}
 	],
+	'/saddles/[saddle] ?unphoto': [
+		'OBF',
+		async (c, p) => {
+			const [id, sha256] = [uuidv7(), '0'.repeat(64)];
+			const { saddleId, yardId } = p;
+			await database()
+				.db.insert(tables.photo)
+				.values({
+					id,
+					saddleId,
+					yardId,
+					kind: 'saddle-front',
+					mediaType: 'image/png',
+					bytes: Buffer.from('x'),
+					sha256
+				});
+			return c.post(`/saddles/${p.saddleId}?/unphoto`, { id, out: 'yes' });
+		}
+	],
 	'/saddles ?add': [
 		'OBF',
 		(c, p) => c.post('/saddles?/add', { id: uuidv7(), yardId: p.yardId, name: 'Spare', kind: 'general', about: '' })

@@ -32,6 +32,8 @@ export const DEEDS = [
 	'limits-usual',
 	'service-noted',
 	'service-undone',
+	'saddle-photo',
+	'saddle-photo-undone',
 	'due-put-off',
 	'due-skipped',
 	'task-asked',

@@ -1,16 +1,19 @@
 import { createHash } from 'node:crypto';
-import { and, eq } from 'drizzle-orm';
+import { and, asc, eq, inArray, or } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
-import type { PhotoKind } from '../db/schema/index.js';
-
-export { PHOTO_KINDS } from '../db/schema/index.js';
-import { mustChange, seenBy, type Scope } from './scope.js';
+import { PHOTO_KINDS, type PhotoKind } from '../db/schema/index.js';
+import { noteDeed } from './deeds.js';
+import { findSaddle } from './saddles.js';
+import { mustChange, mustMayInYard, seenBy, yardIds, type Scope } from './scope.js';
 import { findVisit } from './visits.js';
+
+export { PHOTO_KINDS };
 
 export interface PhotoInput {
 	readonly id: string;
-	readonly visitId: string;
+	/** What it shows: a visit's horse, or a saddle. */
+	readonly of: { readonly visitId: string } | { readonly saddleId: string };
 	readonly kind: PhotoKind;
 	readonly mediaType: 'image/jpeg' | 'image/png' | 'image/webp';
 	readonly bytes: Buffer;
@@ -18,27 +21,90 @@ export interface PhotoInput {
 	readonly originalSha256: string;
 }
 
-/** Keeps a picture with its visit. The same picture under the same id again changes nothing. */
-export async function putPhoto(db: Database, scope: Scope, input: PhotoInput): Promise<void> {
-	const visit = await findVisit(db, scope, input.visitId);
-	mustChange(scope, visit);
+/** Keeps a picture with its visit or saddle. The same picture under the same id again changes nothing. */
+export async function putPhoto(db: Database, scope: Scope, { of, ...input }: PhotoInput): Promise<void> {
 	const sha256 = createHash('sha256').update(input.bytes).digest('hex');
-	const [made] = await db
-		.insert(tables.photo)
-		.values({ ...input, yardId: visit.yardId, sha256, madeBy: scope.personId })
-		.onConflictDoNothing()
-		.returning({ id: tables.photo.id });
-	if (made) return;
-	const old = await findPhoto(db, scope, input.id);
-	if (old.sha256 !== sha256 && old.originalSha256 !== input.originalSha256) throw new CoreError('changed-meanwhile');
+	const keep = async (tx: Asker, where: { yardId: string; visitId?: string; saddleId?: string }): Promise<boolean> => {
+		const [made] = await tx
+			.insert(tables.photo)
+			.values({ ...input, ...where, sha256, madeBy: scope.personId })
+			.onConflictDoNothing()
+			.returning({ id: tables.photo.id });
+		if (made) return true;
+		const old = await findPhoto(tx, scope, input.id);
+		const same = old.sha256 === sha256 || old.originalSha256 === input.originalSha256;
+		if (!same || (where.saddleId ?? null) !== old.saddleId) throw new CoreError('changed-meanwhile');
+		return false;
+	};
+	if ('visitId' in of) {
+		const visit = await findVisit(db, scope, of.visitId);
+		mustChange(scope, visit);
+		await keep(db, { yardId: visit.yardId, visitId: visit.id });
+		return;
+	}
+	await db.transaction(async (tx) => {
+		const { id: saddleId, yardId, name: saddle } = await findSaddle(tx, scope, of.saddleId);
+		mustMayInYard(scope, yardId, 'saddle');
+		if (await keep(tx, { yardId, saddleId }))
+			await noteDeed(tx, scope, { yardId, what: 'saddle-photo', about: { saddle } });
+	});
 }
 
 export async function findPhoto(db: Asker, scope: Scope, id: string): Promise<typeof tables.photo.$inferSelect> {
+	const { photo, visit, saddle } = tables;
 	const [found] = await db
-		.select({ photo: tables.photo })
-		.from(tables.photo)
-		.innerJoin(tables.visit, eq(tables.visit.id, tables.photo.visitId))
-		.where(and(eq(tables.photo.id, id), seenBy(scope, tables.visit)));
+		.select({ photo })
+		.from(photo)
+		.leftJoin(visit, eq(visit.id, photo.visitId))
+		.leftJoin(saddle, eq(saddle.id, photo.saddleId))
+		.where(and(eq(photo.id, id), or(seenBy(scope, visit), inArray(saddle.yardId, yardIds(scope)))));
 	if (!found) throw new CoreError('not-found');
 	return found.photo;
+}
+
+export interface SaddlePhoto {
+	readonly id: string;
+	readonly kind: PhotoKind;
+	readonly takenAt: string;
+	readonly undone: boolean;
+}
+
+/** A saddle's pictures, oldest first, with what was taken back. The caller has bounded the saddle. */
+export async function listSaddlePhotos(db: Asker, saddleId: string): Promise<SaddlePhoto[]> {
+	const { photo: t } = tables;
+	const rows = await db
+		.select({ id: t.id, kind: t.kind, createdAt: t.createdAt, undoneAt: t.undoneAt })
+		.from(t)
+		.where(eq(t.saddleId, saddleId))
+		.orderBy(asc(t.createdAt), asc(t.id))
+		.limit(200);
+	return rows.map(({ id, kind, createdAt, undoneAt }) => ({
+		id,
+		kind,
+		takenAt: createdAt.toISOString(),
+		undone: undoneAt !== null
+	}));
+}
+
+/** Takes a saddle's picture back, or puts it in again; nothing is deleted. */
+export async function setSaddlePhotoUndone(
+	db: Database,
+	scope: Scope,
+	saddleId: string,
+	id: string,
+	undone: boolean
+): Promise<void> {
+	await db.transaction(async (tx) => {
+		const saddle = await findSaddle(tx, scope, saddleId);
+		mustMayInYard(scope, saddle.yardId, 'saddle');
+		const { photo: t } = tables;
+		const [changed] = await tx
+			.update(t)
+			.set({ undoneAt: undone ? new Date() : null })
+			.where(and(eq(t.id, id), eq(t.saddleId, saddle.id)))
+			.returning({ id: t.id });
+		if (!changed) throw new CoreError('not-found');
+		const about = { saddle: saddle.name };
+		await noteDeed(tx, scope, { yardId: saddle.yardId, what: undone ? 'saddle-photo-undone' : 'saddle-photo', about });
+	});
 }

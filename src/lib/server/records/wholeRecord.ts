@@ -33,7 +33,6 @@ export async function readWholeRecord(db: Database, scope: Scope, horseId: strin
 			const of = <R>(rows: Promise<R[]>): Promise<R[]> => (ids.length > 0 ? rows : Promise.resolve([]));
 			const tracings = await of(tx.select().from(t.tracing).where(inArray(t.tracing.visitId, ids)));
 			const entries = await of(tx.select().from(t.visitEntry).where(inArray(t.visitEntry.visitId, ids)));
-			const photos = await of(tx.select().from(t.photo).where(inArray(t.photo.visitId, ids)));
 			const rides = await tx.select().from(t.ride).where(eq(t.ride.horseId, horse.id));
 			const pairings = await tx.select().from(t.pairing).where(eq(t.pairing.horseId, horse.id));
 			const fitMarks = await tx.select().from(t.fitMark).where(eq(t.fitMark.horseId, horse.id));
@@ -42,6 +41,17 @@ export async function readWholeRecord(db: Database, scope: Scope, horseId: strin
 			const saddles = worn.length > 0 ? await tx.select().from(t.saddle).where(inArray(t.saddle.id, worn)) : [];
 			const services =
 				worn.length > 0 ? await tx.select().from(t.saddleService).where(inArray(t.saddleService.saddleId, worn)) : [];
+			const shown = [
+				...(ids.length > 0 ? [inArray(t.photo.visitId, ids)] : []),
+				...(worn.length > 0 ? [inArray(t.photo.saddleId, worn)] : [])
+			];
+			const photos =
+				shown.length > 0
+					? await tx
+							.select()
+							.from(t.photo)
+							.where(or(...shown))
+					: [];
 			const kept = [horse.id, ...ids, ...worn];
 			const earlier = await tx.select().from(t.earlierVersion).where(inArray(t.earlierVersion.rowId, kept));
 			const [yard] = await tx.select({ name: t.yard.name }).from(t.yard).where(eq(t.yard.id, horse.yardId));

@@ -247,11 +247,13 @@ const ROWS: Readonly<Record<Part, Joi.ObjectSchema>> = {
 	photos: Joi.object({
 		id,
 		visitId: orNull(anyId),
+		saddleId: anyId.allow(null).default(null),
 		kind: oneOf(PHOTO_KINDS),
 		mediaType: oneOf(['image/jpeg', 'image/png', 'image/webp']),
 		sha256: Joi.string().hex().length(64).required(),
 		originalSha256: orNull(Joi.string().hex().length(64)),
 		madeBy: orNull(anyId),
+		undoneAt: moment.allow(null).default(null),
 		createdAt: moment.required()
 	})
 };

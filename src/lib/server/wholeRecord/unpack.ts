@@ -76,6 +76,7 @@ function mustBeWhole(record: WholeRecord): void {
 	at(record.fitMarks, 'pairingId', pairings, 'fitMarks');
 	at(record.pairings, 'saddleId', saddles, 'pairings');
 	at(record.services, 'saddleId', saddles, 'services');
+	at(record.photos, 'saddleId', saddles, 'photos');
 	at(record.rides, 'saddleId', saddles, 'rides');
 }
 

@@ -13,16 +13,20 @@
 	import { formatDay } from '../format.js';
 	import BearingView from '../seat/BearingView.svelte';
 	import PadOver from '../seat/PadOver.svelte';
+	import { keptSeat, type KeptSeat } from '../seat/keptSeat.svelte.js';
+	import SeatsBeside from '../seat/SeatsBeside.svelte';
 	import SectionCuts from '../seat/SectionCuts.svelte';
 	import Stepper from '../walk/Stepper.svelte';
 
 	interface Props {
 		horseId: string;
+		horseName: string;
 		saddleId: string;
+		saddleName: string;
 		/** Of the saddle's shape; seated anew when it changes. */
 		version: number;
 	}
-	const { horseId, saddleId, version }: Props = $props();
+	const { horseId, horseName, saddleId, saddleName, version }: Props = $props();
 
 	interface Answer {
 		readonly on: string;
@@ -32,10 +36,16 @@
 		readonly seat: MeasuredSeat;
 	}
 	const under = $state({ padMm: 0, front: 0, middle: 0, rear: 0, muscleMm: 0 });
+	const PARTS = [
+		['padMm', 'Pad, packed', 30, 1],
+		['front', 'Front shims', 12, 3],
+		['middle', 'Middle shims', 12, 3],
+		['rear', 'Rear shims', 12, 3]
+	] as const;
 	/** The day chosen; empty for the last one. */
 	let day = $state('');
 	let days = $state.raw<readonly string[]>([]);
-	let answer = $state.raw<Answer>();
+	let answer = $state.raw<Answer & { readonly of: KeptSeat }>();
 	let refused = $state('');
 	/** The library that draws in space is read when somebody asks for it. */
 	let inSpace = $state(false);
@@ -50,13 +60,13 @@
 		others: []
 	});
 
-	async function ask(asked: string, planOf: string, signal: AbortSignal): Promise<void> {
+	async function ask(of: KeptSeat, planOf: string, signal: AbortSignal): Promise<void> {
 		try {
 			const again = planned.of === planOf;
-			const response = await fetch(`/api/horses/${horseId}/measured?${asked}&planned=${!again}`, { signal });
+			const response = await fetch(`${of.url}&planned=${!again}`, { signal });
 			const body = (await response.json()) as Answer & { message?: string };
 			if (response.ok) {
-				[answer, refused, days] = [body, '', body.days];
+				[answer, refused, days] = [{ ...body, of }, '', body.days];
 				if (!again) planned = { of: planOf, plan: body.seat.plan, others: body.seat.others };
 			} else [answer, refused] = [undefined, body.message ?? 'The seat could not be reckoned.'];
 		} catch {
@@ -66,12 +76,10 @@
 	const WAIT_MS = 250;
 	$effect(() => {
 		void version;
-		const asked = [['saddle', saddleId], ...Object.entries(under), ...(day ? [['on', day]] : [])]
-			.map(([name, v]) => `${name}=${v}`)
-			.join('&');
+		const of = { name, url };
 		const moved = new AbortController();
 		const planOf = [saddleId, version, day, under.padMm, under.muscleMm].join();
-		const timer = setTimeout(() => void untrack(() => ask(asked, planOf, moved.signal)), WAIT_MS);
+		const timer = setTimeout(() => void untrack(() => ask(of, planOf, moved.signal)), WAIT_MS);
 		return () => {
 			clearTimeout(timer);
 			moved.abort();
@@ -87,12 +95,22 @@
 		if (!plan) return;
 		for (const zone of ['front', 'middle', 'rear'] as const) under[zone] = plan.shims[`${zone}_near`];
 	}
-	const PARTS = [
-		['padMm', 'Pad, packed', 30, 1],
-		['front', 'Front shims', 12, 3],
-		['middle', 'Middle shims', 12, 3],
-		['rear', 'Rear shims', 12, 3]
-	] as const;
+	/** What this seat is called beside another. */
+	const name = $derived(
+		[
+			`${saddleName} on ${horseName}`,
+			...(day ? [formatDay(day)] : []),
+			...PARTS.flatMap(([part, label]) => (under[part] ? [`${label.toLowerCase()} ${lengthWords(under[part])}`] : [])),
+			...(under.muscleMm
+				? [`muscle ${under.muscleMm > 0 ? 'and' : 'less'} ${lengthWords(Math.abs(under.muscleMm))}`]
+				: [])
+		].join(', ')
+	);
+	const url = $derived(
+		`/api/horses/${horseId}/measured?${[['saddle', saddleId], ...Object.entries(under), ...(day ? [['on', day]] : [])]
+			.map(([part, v]) => `${part}=${v}`)
+			.join('&')}`
+	);
 </script>
 
 <div class="seat" data-testid="measured-seat" aria-busy={!answer && !refused}>
@@ -135,6 +153,15 @@
 		<ul>
 			{#each measuredSentences(seat) as line (line)}<li>{line}</li>{/each}
 		</ul>
+		{#if keptSeat.value && keptSeat.value.url !== answer.of.url}
+			<SeatsBeside kept={keptSeat.value} {seat} name={answer.of.name} onaway={() => (keptSeat.value = undefined)} />
+		{:else if keptSeat.value}
+			<p class="quiet">
+				Kept. Change what is under it, the back or the horse, or go to another saddle: both stand side by side.
+			</p>
+		{:else}
+			<button type="button" class="btn keep" onclick={() => (keptSeat.value = answer?.of)}>Keep it to compare</button>
+		{/if}
 		{@const cut = seat.cuts[Math.min(cutAt, seat.cuts.length - 1)]}
 		<BearingView
 			bearing={seat.bearing}
@@ -217,6 +244,9 @@
 	summary {
 		cursor: pointer;
 		min-height: 2rem;
+	}
+	.keep {
+		justify-self: start;
 	}
 	.fault {
 		color: var(--zt-alarm);

@@ -3,9 +3,11 @@ import { app } from '$lib/server/app.js';
 import {
 	findSaddle,
 	listHorseNames,
+	listSaddlePhotos,
 	listServices,
 	putSaddleFacts,
 	putService,
+	setSaddlePhotoUndone,
 	setServiceUndone,
 	yardMay
 } from '$lib/server/records/index.js';
@@ -20,6 +22,7 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 			saddle,
 			horses: await listHorseNames(db, locals.scope, saddle.yardId),
 			services: await listServices(db, saddle.id),
+			photos: await listSaddlePhotos(db, saddle.id),
 			today: locals.today,
 			chosenHorse: url.searchParams.get('horse'),
 			mayWrite: yardMay(locals.scope, saddle.yardId, 'saddle')
@@ -47,5 +50,11 @@ export const actions: Actions = {
 			const { id, out } = parseFields(form, schemas.outOfUse);
 			await setServiceUndone(app().db, locals.scope, parseId(params.saddle), id, out);
 			return { done: 'unservice' as const };
+		}),
+	unphoto: ({ request, locals, params }) =>
+		answerForm(request, async (form) => {
+			const { id, out } = parseFields(form, schemas.outOfUse);
+			await setSaddlePhotoUndone(app().db, locals.scope, parseId(params.saddle), id, out);
+			return { done: 'unphoto' as const };
 		})
 };

@@ -2,6 +2,7 @@
 	import { untrack } from 'svelte';
 	import RankSeats from '$lib/ui/saddle/RankSeats.svelte';
 	import SeatOnHorse from '$lib/ui/saddle/SeatOnHorse.svelte';
+	import SaddlePhotos from '$lib/ui/saddle/SaddlePhotos.svelte';
 	import SaddleFacts from '$lib/ui/saddle/SaddleFacts.svelte';
 	import ServiceLog from '$lib/ui/saddle/ServiceLog.svelte';
 	import ShapeDesk from '$lib/ui/saddle/ShapeDesk.svelte';
@@ -33,7 +34,13 @@
 				>
 			</h2>
 			{#if horseId}
-				{#key horseId}<SeatOnHorse {horseId} saddleId={data.saddle.id} version={kept.version} />{/key}
+				{#key horseId}<SeatOnHorse
+						{horseId}
+						horseName={data.horses.find((h) => h.id === horseId)?.name ?? ''}
+						saddleId={data.saddle.id}
+						saddleName={data.saddle.name}
+						version={kept.version}
+					/>{/key}
 			{:else}<p>No horse in this yard yet.</p>{/if}
 		</section>
 		<div class="aside">
@@ -62,6 +69,7 @@
 		mayWrite={data.mayWrite}
 		onkept={(version) => (kept = { ...kept, version })}
 	/>
+	<SaddlePhotos saddleId={data.saddle.id} photos={data.photos} mayWrite={data.mayWrite} />
 	<ServiceLog
 		services={data.services}
 		today={data.today}

@@ -139,6 +139,10 @@ export const PHOTO_KINDS = [
 	'saddle-front45',
 	'saddle-side',
 	'saddle-rear45',
+	'saddle-underside',
+	'saddle-front',
+	'saddle-rear',
+	'saddle-detail',
 	'other'
 ] as const;
 
@@ -151,7 +155,9 @@ export const photo = pgTable(
 		yardId: uuid('yard_id')
 			.notNull()
 			.references(() => yard.id),
+		/** It hangs on a visit or on a saddle. */
 		visitId: uuid('visit_id').references(() => visit.id, { onDelete: 'cascade' }),
+		saddleId: uuid('saddle_id'),
 		kind: text('kind').$type<PhotoKind>().notNull(),
 		mediaType: text('media_type').notNull(),
 		bytes: bytea('bytes').notNull(),
@@ -159,10 +165,15 @@ export const photo = pgTable(
 		/** Hash of the picture as it was sent, before place and device were taken out of it. */
 		originalSha256: text('original_sha256'),
 		madeBy: uuid('made_by').references(() => person.id),
+		/** Taken back; kept, and can be put in again. */
+		undoneAt: at('undone_at'),
 		createdAt: at('created_at').notNull().defaultNow()
 	},
 	(t) => [
+		foreignKey({ columns: [t.saddleId, t.yardId], foreignColumns: [saddle.id, saddle.yardId] }).onDelete('cascade'),
 		index('photo_by_visit').on(t.visitId),
+		index('photo_by_saddle').on(t.saddleId),
+		check('photo_of_one', sql`num_nonnulls(${t.visitId}, ${t.saddleId}) <= 1`),
 		check('photo_kind', oneOf('kind', PHOTO_KINDS)),
 		check('photo_media', oneOf('media_type', ['image/jpeg', 'image/png', 'image/webp'])),
 		check('photo_size', sql`octet_length(${t.bytes}) between 1 and 16777216`),

@@ -8,13 +8,16 @@ import type { RequestHandler } from './$types.js';
 export const PUT: RequestHandler = ({ params, request, url, locals }) =>
 	answerJson(async () => {
 		mustWriteSomewhere(locals.scope);
-		const visitId = parseId(url.searchParams.get('visit') ?? undefined);
+		const saddle = url.searchParams.get('saddle');
 		const asked = url.searchParams.get('kind') ?? 'other';
 		const kind = PHOTO_KINDS.find((k) => k === asked);
 		if (!kind) throw new CoreError('photo-kind', { kind: asked.slice(0, 40) });
 		await putPhoto(app().db, locals.scope, {
 			id: parseId(params.photo),
-			visitId,
+			of:
+				saddle === null
+					? { visitId: parseId(url.searchParams.get('visit') ?? undefined) }
+					: { saddleId: parseId(saddle) },
 			kind,
 			...(await cleanPicture(await readBytes(request, BOUNDS.photo.bytes)))
 		});
