@@ -3,7 +3,7 @@ import { KINDS, type Kind } from './kinds.js';
 /** Chances that a quiet back wakes, and that a lively one stays so, a month; that it is lively at the start. */
 const WAKES = 0.2;
 const STAYS = 0.97;
-const LIVELY_AT_START = 0.3;
+const LIVELY_AT_START = 0.1;
 /** Of what ends, so much turns into another lively kind, the rest falls quiet. */
 const TURNS = 0.3;
 /**
