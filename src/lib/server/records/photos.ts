@@ -85,26 +85,3 @@ export async function listSaddlePhotos(db: Asker, saddleId: string): Promise<Sad
 		undone: undoneAt !== null
 	}));
 }
-
-/** Takes a saddle's picture back, or puts it in again; nothing is deleted. */
-export async function setSaddlePhotoUndone(
-	db: Database,
-	scope: Scope,
-	saddleId: string,
-	id: string,
-	undone: boolean
-): Promise<void> {
-	await db.transaction(async (tx) => {
-		const saddle = await findSaddle(tx, scope, saddleId);
-		mustMayInYard(scope, saddle.yardId, 'saddle');
-		const { photo: t } = tables;
-		const [changed] = await tx
-			.update(t)
-			.set({ undoneAt: undone ? new Date() : null })
-			.where(and(eq(t.id, id), eq(t.saddleId, saddle.id)))
-			.returning({ id: t.id });
-		if (!changed) throw new CoreError('not-found');
-		const about = { saddle: saddle.name };
-		await noteDeed(tx, scope, { yardId: saddle.yardId, what: undone ? 'saddle-photo-undone' : 'saddle-photo', about });
-	});
-}

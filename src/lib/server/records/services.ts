@@ -62,26 +62,3 @@ export async function putService(db: Database, scope: Scope, saddleId: string, i
 		if (!same) throw new CoreError('changed-meanwhile');
 	});
 }
-
-/** Takes an entry back, or puts it in again; nothing is deleted. */
-export async function setServiceUndone(
-	db: Database,
-	scope: Scope,
-	saddleId: string,
-	id: string,
-	undone: boolean
-): Promise<void> {
-	await db.transaction(async (tx) => {
-		const saddle = await findSaddle(tx, scope, saddleId);
-		mustMayInYard(scope, saddle.yardId, 'saddle');
-		const { saddleService: t } = tables;
-		const [changed] = await tx
-			.update(t)
-			.set({ undoneAt: undone ? new Date() : null })
-			.where(and(eq(t.id, id), eq(t.saddleId, saddle.id)))
-			.returning({ id: t.id });
-		if (!changed) throw new CoreError('not-found');
-		const about = { saddle: saddle.name };
-		await noteDeed(tx, scope, { yardId: saddle.yardId, what: undone ? 'service-undone' : 'service-noted', about });
-	});
-}

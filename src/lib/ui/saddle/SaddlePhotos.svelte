@@ -1,10 +1,10 @@
 <script lang="ts">
-	import { enhance } from '$app/forms';
 	import { invalidateAll } from '$app/navigation';
 	import { SADDLE_PHOTO_WORDS } from '$words/index.js';
 	import { v7 as uuidv7 } from 'uuid';
 	import { formatDay } from '../format.js';
 	import PhotoButton from '../walk/PhotoButton.svelte';
+	import TakeBack from './TakeBack.svelte';
 
 	interface Photo {
 		readonly id: string;
@@ -26,6 +26,7 @@
 		new Map(VIEWS.map((view) => [view, newest.find((p) => p.kind === view && !p.undone)] as const))
 	);
 	const others = $derived(newest.filter((p) => shown.get(p.kind as View)?.id !== p.id));
+	const called = (p: Photo): string => `${nameOf(p.kind)}, ${dayOf(p)}`;
 	const dayOf = (p: Photo): string => formatDay(p.takenAt.slice(0, 10));
 
 	/** A picture that is not kept yet; sent again it goes under the same id. */
@@ -75,7 +76,7 @@
 				<div class="view">
 					{#if photo}
 						<a href={`/api/photos/${photo.id}`} target="_blank">
-							<img src={`/api/photos/${photo.id}`} alt={`${nameOf(view)}, ${dayOf(photo)}`} loading="lazy" />
+							<img src={`/api/photos/${photo.id}`} alt={called(photo)} loading="lazy" />
 						</a>
 					{:else}
 						<span class="none" aria-hidden="true"></span>
@@ -90,7 +91,7 @@
 							label={`Photo of the saddle: ${nameOf(view)}`}
 							onphoto={(bytes, mediaType) => void send({ id: uuidv7(), view, bytes, mediaType })}
 						/>
-						{#if photo}{@render back(photo)}{/if}
+						{#if photo}<TakeBack action="?/unphoto" id={photo.id} undone={photo.undone} what={called(photo)} />{/if}
 					{/if}
 				</div>
 			{/if}
@@ -102,26 +103,15 @@
 			<ul>
 				{#each others as p (p.id)}
 					<li class:quiet={p.undone}>
-						<a class="link" href={`/api/photos/${p.id}`} target="_blank">{nameOf(p.kind)}, {dayOf(p)}</a>
+						<a class="link" href={`/api/photos/${p.id}`} target="_blank">{called(p)}</a>
 						{p.undone ? 'taken back' : ''}
-						{#if mayWrite}{@render back(p)}{/if}
+						{#if mayWrite}<TakeBack action="?/unphoto" id={p.id} undone={p.undone} what={called(p)} />{/if}
 					</li>
 				{/each}
 			</ul>
 		</details>
 	{/if}
 </section>
-{#snippet back(p: Photo)}
-	<form method="POST" action="?/unphoto" use:enhance>
-		<input type="hidden" name="id" value={p.id} />
-		<input type="hidden" name="out" value={p.undone ? 'no' : 'yes'} />
-		<button
-			class="btn btn-ghost btn-sm"
-			aria-label={`${p.undone ? 'Put in again' : 'Take back'}: ${nameOf(p.kind)}, ${dayOf(p)}`}
-			>{p.undone ? 'Put in again' : 'Take back'}</button
-		>
-	</form>
-{/snippet}
 
 <style>
 	.views {

@@ -5,6 +5,7 @@
 	import DayField from '../DayField.svelte';
 	import { formatDay } from '../format.js';
 	import NewId from '../NewId.svelte';
+	import TakeBack from './TakeBack.svelte';
 
 	interface Entry {
 		readonly id: string;
@@ -39,15 +40,12 @@
 					{#if s.note}<span class="quiet">{s.note}</span>{/if}
 				</p>
 				{#if mayWrite}
-					<form method="POST" action="?/unservice" use:enhance>
-						<input type="hidden" name="id" value={s.id} />
-						<input type="hidden" name="out" value={s.undone ? 'no' : 'yes'} />
-						<button
-							class="btn btn-ghost btn-sm"
-							aria-label={`${s.undone ? 'Put in again' : 'Take back'}: ${SERVICE_WORDS[s.what]}, ${formatDay(s.doneOn)}`}
-							>{s.undone ? 'Put in again' : 'Take back'}</button
-						>
-					</form>
+					<TakeBack
+						action="?/unservice"
+						id={s.id}
+						undone={s.undone}
+						what={`${SERVICE_WORDS[s.what]}, ${formatDay(s.doneOn)}`}
+					/>
 				{/if}
 			</li>
 		{:else}<li class="quiet">Nothing was noted of this saddle yet.</li>{/each}
@@ -91,9 +89,6 @@
 		align-items: center;
 		padding: 0.3rem 0;
 		border-top: 1px solid var(--zt-line);
-	}
-	li .btn {
-		white-space: nowrap;
 	}
 	summary {
 		cursor: pointer;

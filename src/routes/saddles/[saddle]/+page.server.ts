@@ -7,11 +7,10 @@ import {
 	listServices,
 	putSaddleFacts,
 	putService,
-	setSaddlePhotoUndone,
-	setServiceUndone,
+	setOfSaddleUndone,
 	yardMay
 } from '$lib/server/records/index.js';
-import type { Actions, PageServerLoad } from './$types.js';
+import type { Action, Actions, PageServerLoad } from './$types.js';
 
 /** One saddle: its own shape, how it sits on the horses of its yard, and what was done to it. */
 export const load: PageServerLoad = ({ locals, params, url }) =>
@@ -29,6 +28,15 @@ export const load: PageServerLoad = ({ locals, params, url }) =>
 		};
 	});
 
+const takeBack =
+	(kind: 'service' | 'photo'): Action =>
+	({ request, locals, params }) =>
+		answerForm(request, async (form) => {
+			const what = parseFields(form, schemas.outOfUse);
+			await setOfSaddleUndone(app().db, locals.scope, kind, parseId(params['saddle']), what);
+			return { done: kind };
+		});
+
 export const actions: Actions = {
 	facts: ({ request, locals, params }) =>
 		answerForm(request, async (form) => {
@@ -45,16 +53,6 @@ export const actions: Actions = {
 			await putService(app().db, locals.scope, parseId(params.saddle), parseFields(form, schemas.service));
 			return { done: 'service' as const };
 		}),
-	unservice: ({ request, locals, params }) =>
-		answerForm(request, async (form) => {
-			const { id, out } = parseFields(form, schemas.outOfUse);
-			await setServiceUndone(app().db, locals.scope, parseId(params.saddle), id, out);
-			return { done: 'unservice' as const };
-		}),
-	unphoto: ({ request, locals, params }) =>
-		answerForm(request, async (form) => {
-			const { id, out } = parseFields(form, schemas.outOfUse);
-			await setSaddlePhotoUndone(app().db, locals.scope, parseId(params.saddle), id, out);
-			return { done: 'unphoto' as const };
-		})
+	unservice: takeBack('service'),
+	unphoto: takeBack('photo')
 };
