@@ -17,6 +17,7 @@ import type {
 	ShimSet,
 	SeatsBeside
 } from '../core/seat/index.js';
+import type { UnderSaddle } from '../core/setup/index.js';
 import { fingersToMm, mmToFingers, type FingerCalibration } from '../core/units/index.js';
 import { giveOrTake, lengthNumber, lengthWords } from './measures.js';
 
@@ -219,6 +220,13 @@ export function padSentences({ thirds, sides, covered }: PadBeside): string[] {
 	];
 }
 const MOSTLY_COVERED = 0.8;
+
+/** What lies under a saddle, in one line. */
+export const underWords = ({ padMm, shims }: UnderSaddle): string =>
+	[
+		...(padMm > 0 ? [`pad ${lengthWords(padMm)}`] : []),
+		...(Object.values(shims).some((v) => v > 0) ? [shimSetWords(shims)] : [])
+	].join('; ');
 
 const COMPARED_WORDS: Readonly<Record<ComparedFigure['what'], string>> = {
 	front: 'Weight on the front third',

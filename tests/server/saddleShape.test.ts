@@ -4,11 +4,12 @@ import { PDFDocument } from 'pdf-lib';
 import { v7 as uuidv7 } from 'uuid';
 import { tables } from '../../src/lib/server/db/index.js';
 import type { MeasuredSeat } from '../../src/core/seat/index.js';
+import type { UnderSaddle } from '../../src/core/setup/index.js';
 import { signedIn, type Client } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
 import { clientOf, makePerson } from '../support/people.js';
 import { shapeBody } from '../support/roleTable.js';
-import { visitBody } from '../support/visits.js';
+import { batchBody, noteBody, visitBody } from '../support/visits.js';
 
 describe('a saddle’s own shape', () => {
 	const [yardId, horseId, saddleId] = [uuidv7(), uuidv7(), uuidv7()];
@@ -34,6 +35,33 @@ describe('a saddle’s own shape', () => {
 		const said = (await (await seatOf()).json()) as { on: string; seat: MeasuredSeat };
 		expect(said.on).to.equal('2026-05-01');
 		expect(said.seat.doubts).to.include('no-long-line');
+	});
+
+	it('is seated over what lay under it that day, sides apart, where the record tells; else as asked', async () => {
+		type Said = { readonly setup?: UnderSaddle; readonly seat: MeasuredSeat };
+		const said = async (more = ''): Promise<Said> => (await (await seatOf(more)).json()) as Said;
+		expect((await said()).setup, 'no pairing, no set-up').to.equal(undefined);
+		const pairingId = uuidv7();
+		await owner.post('/saddles?/pair', { id: pairingId, horseId, saddleId, school: 'close' });
+		const [visit] = await database().db.select().from(tables.visit).where(eq(tables.visit.horseId, horseId));
+		const taps = [
+			noteBody(`setup/${pairingId}/packedMm`, 5),
+			noteBody(`setup/${pairingId}/front-near`, 6),
+			noteBody(`setup/${pairingId}/rear-off`, 0)
+		];
+		const kept = await owner.send(
+			'POST',
+			`/api/visits/${visit?.id}/entries`,
+			batchBody(horseId, taps, visit?.visitedOn ?? '')
+		);
+		expect(kept.status).to.equal(200);
+		const [bare, so] = [await said(), await said('&asSetUp=true&front=12')];
+		expect(bare.setup).to.deep.include({ padMm: 5 });
+		expect(bare.setup?.shims).to.deep.include({ front_near: 6, front_off: 0, rear_off: 0 });
+		// Six millimetres under one side of the front lean it; what the address says beside is not taken.
+		expect(Math.abs(so.seat.rollDeg)).to.be.above(Math.abs(bare.seat.rollDeg) + 0.2);
+		expect(so.seat.rollDeg, 'off side down').to.be.below(0);
+		expect((await seatOf('&asSetUp=perhaps')).status).to.equal(400);
 	});
 
 	it('sent twice it is kept once; from an older version it is told; taken away, what was before is kept', async () => {

@@ -182,7 +182,7 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 		'OBFVW',
 		async (c, p) => {
 			await shaped(p);
-			const answer = await c.get(`/api/horses/${p.horseId}/measured?saddle=${p.saddleId}`);
+			const answer = await c.get(`/api/horses/${p.horseId}/measured?saddle=${p.saddleId}&planned=false`);
 			// One station was traced: whoever is let in is told so.
 			return answer.status === 400 || answer.status === 422 ? new Response(null, { status: 200 }) : answer;
 		}

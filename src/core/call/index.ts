@@ -6,3 +6,4 @@ export * from './judgeDay.js';
 export { REFIT } from './verdict.js';
 export type { MeasureNext } from './measureNext.js';
 export { LIMIT_LEADS, limitsOfCall, limitsOfOwn, type CallLimits, type LimitLead } from './leadLimits.js';
+export { goingTo, type GoingTo } from './goingTo.js';

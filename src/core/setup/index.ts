@@ -1,5 +1,6 @@
 export * from './parts.js';
 export * from './setupOn.js';
+export * from './underSaddle.js';
 export * from './periods.js';
 export * from './adviseShims.js';
 export * from './gauge.js';

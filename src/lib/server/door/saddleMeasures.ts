@@ -55,6 +55,7 @@ export const measuredSeat = Joi.object<{
 	middle: number;
 	rear: number;
 	muscleMm: number;
+	asSetUp: boolean;
 	planned: boolean;
 	on?: string;
 }>({
@@ -64,6 +65,7 @@ export const measuredSeat = Joi.object<{
 	middle: mm(SHIM_MOST_MM),
 	rear: mm(SHIM_MOST_MM),
 	muscleMm: Joi.number().integer().min(-MOST_MUSCLE_MM).max(MOST_MUSCLE_MM).default(0),
+	asSetUp: Joi.boolean().default(false),
 	planned: Joi.boolean().default(true),
 	on: day
 });

@@ -2,6 +2,7 @@ export * from './scope.js';
 export * from './horses.js';
 export * from './saddles.js';
 export * from './pairings.js';
+export * from './beneath.js';
 export * from './ofSaddle.js';
 export * from './services.js';
 export * from './fitMarks.js';

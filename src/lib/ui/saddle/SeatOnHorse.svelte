@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { untrack } from 'svelte';
+	import type { GoingTo } from '$core/call/index.js';
 	import { MOST_MUSCLE_MM, type MeasuredSeat } from '$core/seat/index.js';
+	import type { UnderSaddle } from '$core/setup/index.js';
 	import {
 		CONDITION_WORDS,
 		MEASURED_DOUBT_WORDS,
@@ -8,6 +10,7 @@
 		measuredSentences,
 		otherHelpWords,
 		shimSetWords,
+		underWords,
 		lengthWords
 	} from '$words/index.js';
 	import { formatDay } from '../format.js';
@@ -33,6 +36,10 @@
 		readonly muscleMm: number;
 		/** Days of which a back can be seated, the last first. */
 		readonly days: readonly string[];
+		/** What lay under it that day, by the record. */
+		readonly setup?: UnderSaddle;
+		/** Where the back is going, by the last call. */
+		readonly going?: GoingTo;
 		readonly seat: MeasuredSeat;
 	}
 	const under = $state({ padMm: 0, front: 0, middle: 0, rear: 0, muscleMm: 0 });
@@ -42,6 +49,8 @@
 		['middle', 'Middle shims', 12, 3],
 		['rear', 'Rear shims', 12, 3]
 	] as const;
+	/** Seated over what lay under it that day instead of what the steppers say. */
+	let asSetUp = $state(false);
 	/** The day chosen; empty for the last one. */
 	let day = $state('');
 	let days = $state.raw<readonly string[]>([]);
@@ -78,13 +87,14 @@
 		void version;
 		const of = { name, url };
 		const moved = new AbortController();
-		const planOf = [saddleId, version, day, under.padMm, under.muscleMm].join();
+		const planOf = [saddleId, version, day, under.padMm, under.muscleMm, asSetUp].join();
 		const timer = setTimeout(() => void untrack(() => ask(of, planOf, moved.signal)), WAIT_MS);
 		return () => {
 			clearTimeout(timer);
 			moved.abort();
 		};
 	});
+	const goingMm = $derived(Math.round(Math.max(-MOST_MUSCLE_MM, Math.min(MOST_MUSCLE_MM, answer?.going?.mm ?? 0))));
 	const plan = $derived(planned.plan);
 	/** Sides apart, the plan is put in by hand; alike, the steppers take it. */
 	const alike = $derived(
@@ -93,6 +103,7 @@
 	);
 	function take() {
 		if (!plan) return;
+		asSetUp = false;
 		for (const zone of ['front', 'middle', 'rear'] as const) under[zone] = plan.shims[`${zone}_near`];
 	}
 	/** What this seat is called beside another. */
@@ -100,14 +111,22 @@
 		[
 			`${saddleName} on ${horseName}`,
 			...(day ? [formatDay(day)] : []),
-			...PARTS.flatMap(([part, label]) => (under[part] ? [`${label.toLowerCase()} ${lengthWords(under[part])}`] : [])),
+			...(asSetUp ? ['as it was set up'] : []),
+			...PARTS.flatMap(([part, label]) =>
+				under[part] && !asSetUp ? [`${label.toLowerCase()} ${lengthWords(under[part])}`] : []
+			),
 			...(under.muscleMm
 				? [`muscle ${under.muscleMm > 0 ? 'and' : 'less'} ${lengthWords(Math.abs(under.muscleMm))}`]
 				: [])
 		].join(', ')
 	);
 	const url = $derived(
-		`/api/horses/${horseId}/measured?${[['saddle', saddleId], ...Object.entries(under), ...(day ? [['on', day]] : [])]
+		`/api/horses/${horseId}/measured?${[
+			['saddle', saddleId],
+			...Object.entries(under),
+			...(day ? [['on', day]] : []),
+			...(asSetUp ? [['asSetUp', 'true']] : [])
+		]
 			.map(([part, v]) => `${part}=${v}`)
 			.join('&')}`
 	);
@@ -135,7 +154,20 @@
 			/>
 		</div>
 	{/if}
-	<div class="under">
+	{#if answer?.going && goingMm !== 0 && goingMm !== under.muscleMm}
+		<button type="button" class="btn keep" onclick={() => (under.muscleMm = goingMm)}
+			>As it goes, by {formatDay(answer.going.on)}: {goingMm < 0 ? '−' : '+'}{lengthWords(Math.abs(goingMm))} a side</button
+		>
+	{/if}
+	{#if answer?.setup}
+		<p>
+			Set up that day: <b>{underWords(answer.setup)}</b>
+			<button type="button" class="btn btn-sm" aria-pressed={asSetUp} onclick={() => (asSetUp = !asSetUp)}
+				>{asSetUp ? 'Try other' : 'Seat it so'}</button
+			>
+		</p>
+	{/if}
+	<div class="under" hidden={asSetUp}>
 		{#each PARTS as [part, label, most, step] (part)}
 			<Stepper {label} unit="mm" value={under[part]} {step} least={0} {most} onset={(v) => (under[part] = v)} />
 		{/each}
@@ -230,6 +262,9 @@
 		display: grid;
 		gap: 0.5rem;
 		align-content: start;
+	}
+	.under[hidden] {
+		display: none;
 	}
 	.under {
 		grid-template-columns: repeat(auto-fit, minmax(17rem, 1fr));

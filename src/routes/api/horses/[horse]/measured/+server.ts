@@ -4,7 +4,7 @@ import { backToSeat, seatableDays, USUAL_BEARS_MM, type ShimSet } from '$core/se
 import { answerJson, parseFields, parseId, schemas } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { seatOfShape } from '$lib/server/judge/index.js';
-import { findHorse, findSaddle, listTracings, listVisitFields } from '$lib/server/records/index.js';
+import { findBeneath, findHorse, findSaddle, listTracings, listVisitFields } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
 
 /** Days that may be chosen. */
@@ -12,7 +12,8 @@ const MOST_DAYS = 60;
 
 /**
  * A saddle's own shape on this horse as it was last traced, or up to a day (`on`): `?saddle=ID`, with a pad and shims in
- * mm, and muscle at the withers put on or taken off; no shim plan with `planned=false`.
+ * mm, or as it was set up that day (`asSetUp=true`), and muscle at the withers put on or taken off; no shim plan with
+ * `planned=false`.
  */
 export const GET: RequestHandler = ({ params, url, locals }) =>
 	answerJson(async () => {
@@ -24,6 +25,7 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
 			middle,
 			rear,
 			muscleMm,
+			asSetUp,
 			planned,
 			on: until
 		} = parseFields(url.searchParams, schemas.measuredSeat);
@@ -42,7 +44,9 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
 			rear_near: rear,
 			rear_off: rear
 		};
-		const taped = (await listVisitFields(db, horse.id)).flatMap(({ visitedOn, states }) => {
+		const visits = await listVisitFields(db, horse.id);
+		const beneath = await findBeneath(db, horse.id, saddle.id, visits, on);
+		const taped = visits.flatMap(({ visitedOn, states }) => {
 			const mm = numberAt(states, 'tape/bladeToRibMm');
 			return visitedOn <= on && mm !== undefined ? [mm] : [];
 		});
@@ -51,10 +55,9 @@ export const GET: RequestHandler = ({ params, url, locals }) =>
 			saddle: saddle.measures,
 			bearsMm: saddle.bearingMm ?? USUAL_BEARS_MM,
 			lastRibMm: taped.at(-1),
-			padMm,
 			muscleMm,
 			planned,
-			shims
+			...(asSetUp && beneath.setup ? beneath.setup : { padMm, shims })
 		});
-		return { on, muscleMm, days: days.slice(0, MOST_DAYS), seat };
+		return { on, muscleMm, days: days.slice(0, MOST_DAYS), ...beneath, seat };
 	});
