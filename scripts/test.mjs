@@ -6,8 +6,8 @@ import { ensureDebian, ensurePackages, ROOT } from './lib/host.mjs';
 
 /**
  * Runs every test: units, published checks, server and browser. Arguments narrow it, for example `tests/unit`.
- * All at once, what needs no server runs beside the rest, giving way to it; of the browser's, what only reads pages or
- * keeps to a yard of its own runs beside the others.
+ * All at once, what needs no server runs beside the rest, giving way to it; after it, beside the server's, what starts
+ * places of its own; of the browser's, what only reads pages or keeps to a yard of its own runs beside the others.
  */
 await ensurePackages();
 // The last four read back what we write: checks from outside the project.
@@ -21,6 +21,9 @@ const onServer = all.filter((p) => p.includes('server') && !onBrowser.includes(p
 const alone = all.filter((p) => !onBrowser.includes(p) && !onServer.includes(p));
 /** Reads every page in both themes and writes nothing; works in a yard that nobody else is in. */
 const APART = ['tests/browser/accessible.test.ts', 'tests/browser/saddleRoom.test.ts'];
+/** Start a server and a database of their own: no other test meets them. */
+const OWN_PLACE = ['tests/server/mail.test.ts', 'tests/server/cluster.test.ts', 'tests/browser/people.test.ts'];
+const whole = places.length === 0;
 const counts = mkdtempSync(path.join(tmpdir(), 'zone-tally-test-'));
 const running = new Set();
 const MOCHA = path.join(ROOT, 'node_modules/mocha/bin/mocha.js');
@@ -70,17 +73,22 @@ const beside = alone.length > 0 ? runTests('alone', alone, { behind: staged }) :
 if (staged) {
 	const stage = await setStage();
 	const env = { ZT_TEST_URL: stage.url, ZT_TEST_DATABASE: stage.databaseUrl, ZT_TEST_BUILD: stage.build };
-	if (onServer.length > 0) results.push(await runTests('server', onServer, { env }));
+	const ownPlace = whole
+		? Promise.resolve(beside).then(() => runTests('own', OWN_PLACE, { env, behind: true, low: false }))
+		: undefined;
+	const without = whole ? OWN_PLACE : [];
+	if (onServer.length > 0) results.push(await runTests('server', onServer, { env, without }));
 	if (onBrowser.length > 0) {
 		// Alone in the list it runs as it is; else when nothing but the browser's tests are left to run.
 		const apart = onBrowser.some((p) => !p.endsWith('.ts'));
-		const rest = runTests('browser', onBrowser, { env, without: apart ? APART : [] });
+		const rest = runTests('browser', onBrowser, { env, without: [...without, ...(apart ? APART : [])] });
 		const besides = Promise.resolve(beside).then(() =>
 			apart ? runTests('apart', APART, { env, behind: true, low: false }) : undefined
 		);
 		results.push(await rest);
 		if (apart) await told(besides);
 	}
+	if (ownPlace) await told(ownPlace);
 	await stage.stop();
 }
 if (beside) {

@@ -187,8 +187,12 @@ describe('finding and fitting', () => {
 		const { id } = await demoHorse('Samphire');
 		await page.goto(serverUrl());
 		await page.waitForLoadState('networkidle');
-		await page.keyboard.press('/');
 		const box = page.getByLabel('Find a horse, a saddle, a visit or a place');
+		// A page that is drawn does not listen yet; how soon it does hangs on the machine.
+		await eventually(async () => {
+			if (!(await box.isVisible())) await page.keyboard.press('/');
+			return box.isVisible();
+		});
 		await box.fill('samphrie');
 		await page
 			.getByRole('option', { name: /^Samphire/ })
