@@ -242,12 +242,15 @@ const VIEWS = {
 	},
 	yard: { size: { width: 1280, height: 1000 }, go: yard },
 	'saddle-room': {
-		size: { width: 1280, height: 2500 },
+		size: { width: 1280, height: 2900 },
 		go: async (page, url) => {
 			await horse(page, url, 'Marram');
 			await page.goto(`${page.url().split('?')[0]}/saddle`);
 			await page.getByRole('link', { name: 'Its own shape, seated' }).click();
 			await page.getByTestId('measured-conditions').waitFor();
+			await page.getByRole('button', { name: 'Keep it to compare' }).click();
+			await page.getByRole('button', { name: 'Seat it so' }).click();
+			await page.getByTestId('beside-said').waitFor();
 			await page.getByRole('button', { name: /^Seat it on all/ }).click();
 			await page.locator('ol li').nth(4).waitFor();
 			await page.getByText('Turn it in space').click();

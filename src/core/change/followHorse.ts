@@ -178,7 +178,7 @@ export function followHorse(all: readonly Tracing[], fitDay: Day, front: string)
 	if (frontAt < 0) return undefined;
 	const back = backOf(frames, frontAt);
 	const changes: BackChange[] = [];
-	let course: Before = { following: undefined, judged: 0, doubted: undefined, usual: USUAL_AT_FIRST };
+	let course = NOTHING_SEEN;
 	let noise: ReadonlyMap<string, NoiseBelief> = new Map();
 	const seen: BackVisit[] = [];
 	let stations = new Map<string, StationChange>();
@@ -238,6 +238,7 @@ export function followHorse(all: readonly Tracing[], fitDay: Day, front: string)
 	return changes;
 }
 
+const NOTHING_SEEN: Before = { following: undefined, judged: 0, doubted: undefined, usual: USUAL_AT_FIRST };
 /** The first visits are read again while a hand is being learnt. */
 const READ_AGAIN_UNTIL = 8;
 
@@ -252,14 +253,11 @@ function readAgain(
 	noise: ReadonlyMap<string, NoiseBelief>,
 	fitDay: Day
 ): Before {
-	return visits.reduce<Before>(
-		(course, visit) => {
-			const { readings } = readVisit(back, visit, noise, {});
-			const taken = takeVisit(back, course, visit, readings, noise, visit.day === fitDay);
-			return { ...taken, judged: course.judged + 1 };
-		},
-		{ following: undefined, judged: 0, doubted: undefined, usual: USUAL_AT_FIRST }
-	);
+	return visits.reduce<Before>((course, visit) => {
+		const { readings } = readVisit(back, visit, noise, {});
+		const taken = takeVisit(back, course, visit, readings, noise, visit.day === fitDay);
+		return { ...taken, judged: course.judged + 1 };
+	}, NOTHING_SEEN);
 }
 
 /** Both part by more than their errors, twice: one of them is wrong, and nobody knows which. */

@@ -22,7 +22,7 @@ describe('where a back is going', () => {
 		expect(goingTo(call('local-gain', 4, '2026-07-01'), 'roomy')?.mm).to.equal(LIMITS.roomy.refitGainMm - 4);
 	});
 	it('by limits of the saddle’s own where those led', () => {
-		const limits = { ...LIMITS.close, refitLossMm: 8 } as Call['limits'];
+		const limits = { ...LIMITS.close, refitLossMm: 8 } as NonNullable<Call['limits']>;
 		expect(goingTo(call('local-loss', -5, '2026-07-01', { limits }), 'close')?.mm).to.equal(-3);
 	});
 	it('nothing is said where nothing is forecast, where it is there already, or where it is no muscle at the withers', () => {

@@ -3,16 +3,7 @@
 	import type { GoingTo } from '$core/call/index.js';
 	import { MOST_MUSCLE_MM, type MeasuredSeat } from '$core/seat/index.js';
 	import type { UnderSaddle } from '$core/setup/index.js';
-	import {
-		CONDITION_WORDS,
-		MEASURED_DOUBT_WORDS,
-		measuredFaults,
-		measuredSentences,
-		otherHelpWords,
-		shimSetWords,
-		underWords,
-		lengthWords
-	} from '$words/index.js';
+	import { MEASURED_DOUBT_WORDS, measuredFaults, measuredSentences, underWords, lengthWords } from '$words/index.js';
 	import { formatDay } from '../format.js';
 	import BearingView from '../seat/BearingView.svelte';
 	import PadOver from '../seat/PadOver.svelte';
@@ -20,6 +11,7 @@
 	import SeatsBeside from '../seat/SeatsBeside.svelte';
 	import SectionCuts from '../seat/SectionCuts.svelte';
 	import Stepper from '../walk/Stepper.svelte';
+	import SeatPlan from './SeatPlan.svelte';
 
 	interface Props {
 		horseId: string;
@@ -96,11 +88,6 @@
 	});
 	const goingMm = $derived(Math.round(Math.max(-MOST_MUSCLE_MM, Math.min(MOST_MUSCLE_MM, answer?.going?.mm ?? 0))));
 	const plan = $derived(planned.plan);
-	/** Sides apart, the plan is put in by hand; alike, the steppers take it. */
-	const alike = $derived(
-		plan !== undefined &&
-			(['front', 'middle', 'rear'] as const).every((z) => plan.shims[`${z}_near`] === plan.shims[`${z}_off`])
-	);
 	function take() {
 		if (!plan) return;
 		asSetUp = false;
@@ -162,7 +149,7 @@
 	{#if answer?.setup}
 		<p>
 			Set up that day: <b>{underWords(answer.setup)}</b>
-			<button type="button" class="btn btn-sm" aria-pressed={asSetUp} onclick={() => (asSetUp = !asSetUp)}
+			<button type="button" class="btn btn-sm" onclick={() => (asSetUp = !asSetUp)}
 				>{asSetUp ? 'Try other' : 'Seat it so'}</button
 			>
 		</p>
@@ -216,32 +203,7 @@
 			<summary>Lay a pressure pad’s reading over it</summary>
 			<PadOver {seat} />
 		</details>
-		{#if plan}
-			<p>
-				{plan.feasible ? 'Evens out most:' : 'No set of shims keeps every limit. Least bad:'}
-				<b>{shimSetWords(plan.shims)}</b>. Unevenness {Math.round(100 * seat.unevenness)} → {Math.round(
-					100 * plan.after.unevenness
-				)}; then {plan.after.conditions
-					.map((c) => (c === 'fits' ? 'no fault stands out' : CONDITION_WORDS[c]))
-					.join('; ')}.
-				{#if seat.conditions.includes('narrow')}<b>Narrower than the back: no pad will help.</b>{/if}
-			</p>
-			{#if alike && !seat.conditions.includes('narrow')}
-				<button type="button" class="btn" onclick={take}>Try these shims</button>
-			{/if}
-		{:else}
-			<p>No shim would make it bear more evenly.</p>
-		{/if}
-		{#if planned.others.length > 0}
-			<p>
-				Instead of shims, what would help most{planned.others.every((o) => o.conditions.some((c) => c !== 'fits'))
-					? ', though none takes every fault away'
-					: ''}:
-			</p>
-			<ul class="others" data-testid="other-ways">
-				{#each planned.others as other (other.way)}<li>{otherHelpWords(other)}</li>{/each}
-			</ul>
-		{/if}
+		<SeatPlan {seat} {plan} others={planned.others} ontake={take} />
 		<ul class="quiet">
 			{#each seat.doubts as d (d)}<li>{MEASURED_DOUBT_WORDS[d]}</li>{/each}
 		</ul>
@@ -285,10 +247,6 @@
 	}
 	.fault {
 		color: var(--zt-alarm);
-	}
-	.others {
-		list-style: disc;
-		padding-left: 1.1rem;
 	}
 	.names {
 		font-size: 1.1rem;
