@@ -195,7 +195,7 @@ export function followHorse(all: readonly Tracing[], fitDay: Day, front: string)
 		if (learnt) course = readAgain(back, seen, noise, fitDay);
 		seen.push(visit);
 		const taken = takeVisit(back, course, visit, readings, noise, day === fitDay);
-		course = { ...taken, judged: course.judged + 1 };
+		course = taken;
 		const { following } = taken;
 		if (day < fitDay) continue;
 		const mixture = changesOf(following);
@@ -255,8 +255,7 @@ function readAgain(
 ): Before {
 	return visits.reduce<Before>((course, visit) => {
 		const { readings } = readVisit(back, visit, noise, {});
-		const taken = takeVisit(back, course, visit, readings, noise, visit.day === fitDay);
-		return { ...taken, judged: course.judged + 1 };
+		return takeVisit(back, course, visit, readings, noise, visit.day === fitDay);
 	}, NOTHING_SEEN);
 }
 

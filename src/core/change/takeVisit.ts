@@ -23,14 +23,13 @@ export interface Before {
 	readonly usual: Usual;
 }
 
-export interface TakenVisit {
+/** A visit taken in, and with it what has come before the next. */
+export interface TakenVisit extends Before {
 	readonly following: Following;
 	readonly hands: readonly string[];
 	/** What the visit tells as it stands. */
 	readonly information: VisitInformation;
 	readonly doubts: readonly Doubt[];
-	readonly doubted: Doubted | undefined;
-	readonly usual: Usual;
 }
 
 /** Mistakes are looked for from the third visit on: before, nobody knows the back. */
@@ -131,7 +130,7 @@ export function takeVisit(
 				)
 			: { blunder: undefined, extra: [] };
 	const believing = after(seen, extra.length > 0 ? informed(extra, 1) : asItIs, noise, mark, basis);
-	const common = { hands: seen.hands, information: asItIs.information };
+	const common = { hands: seen.hands, information: asItIs.information, judged: judged + 1 };
 	if (!blunder)
 		return {
 			...common,

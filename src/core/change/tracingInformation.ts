@@ -42,12 +42,6 @@ function depthsRead(w: Float64Array): number {
 	return READ_TO.find((n) => n <= last) ?? 0;
 }
 
-/** How many depths of each side are read. */
-export function depthsReached(curve: Curve): Readonly<Record<'near' | 'off', number>> {
-	const widths = widthsOf(curve);
-	return { near: depthsRead(widths.near), off: depthsRead(widths.off) };
-}
-
 /** Reads tracings of one station. */
 export interface Reader {
 	/** What one tells of the station's change; undefined where nothing of it can be read. `noise`: which of NOISES. */
@@ -80,6 +74,9 @@ const reachOf = (widths: Readonly<Record<'near' | 'off', Float64Array>>): Reach 
 	near: depthsRead(widths.near),
 	off: depthsRead(widths.off)
 });
+
+/** How many depths of each side are read. */
+export const depthsReached = (curve: Curve): Reach => reachOf(widthsOf(curve));
 
 /** Repeats are held against one another to one of these numbers of depths: fewer kinds of errors to tell apart. */
 const COMPARED_TO = [17, 13, 10, 6, 0] as const;

@@ -5,15 +5,11 @@ import type { BearingView } from './fitDayView.js';
 import type { MeasuredSeat } from './seatMeasured.js';
 
 /** What two seats are held against each other by. */
-export type SeatKept = Pick<
-	MeasuredSeat,
-	'bearing' | 'conditions' | 'unevenness' | 'contactShare' | 'pitchDeg' | 'rollDeg' | 'sd'
->;
+export type SeatKept = Pick<MeasuredSeat, 'bearing' | 'conditions' | 'contactShare' | 'pitchDeg' | 'rollDeg' | 'sd'>;
 
-export const COMPARED = ['front', 'middle', 'rear', 'near', 'carries', 'tip', 'lean'] as const;
 /** One figure of both: a share of the weight or of the bars (0..1), or degrees. */
 export interface ComparedFigure {
-	readonly what: (typeof COMPARED)[number];
+	readonly what: 'front' | 'middle' | 'rear' | 'near' | 'carries' | 'tip' | 'lean';
 	readonly kept: number;
 	readonly now: number;
 	/** Standard deviations of both, where drawings tell them. */

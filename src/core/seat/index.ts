@@ -55,7 +55,7 @@ export {
 	type OtherHelp,
 	type SeatMeasuredQuestion
 } from './seatMeasured.js';
-export { COMPARED, seatsBeside, type ComparedFigure, type SeatKept, type SeatsBeside } from './besideSeat.js';
+export { seatsBeside, type ComparedFigure, type SeatKept, type SeatsBeside } from './besideSeat.js';
 export { AGREE_WITHIN, padBeside, type Beside, type PadBeside, type PadGrid, type PadLay } from './besidePad.js';
 export { OTHER_WAYS, panelled, plated, type OtherWay } from './otherWays.js';
 export { bearingCsv } from './bearingCsv.js';

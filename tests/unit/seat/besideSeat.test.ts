@@ -7,7 +7,6 @@ const even = (rows: number, columns: number, share = 1): number[][] =>
 const SEAT: SeatKept = {
 	bearing: { near: even(6, 2), off: even(6, 2), thirds: [0.3, 0.4, 0.3], sides: [0.5, 0.5] },
 	conditions: ['fits'],
-	unevenness: 0.3,
 	contactShare: 0.8,
 	pitchDeg: 0.5,
 	rollDeg: 0,
