@@ -23,6 +23,7 @@ describe('the saddle that fitted, on the horse that was laid off', function () {
 	const choose = async (which: RegExp) => {
 		await page.goto(`${url}/saddle`);
 		await card().getByText('Its own limits').click();
+		await card().getByRole('table').waitFor();
 		await card().getByRole('radio', { name: which }).check();
 		await Promise.all([
 			page.waitForResponse((r) => r.request().method() === 'POST' && r.url().includes('?/lead')),

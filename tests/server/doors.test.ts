@@ -220,6 +220,7 @@ describe('every door', () => {
 			'POST /saddles?/forms': { path: '/saddles?/forms', form: { yardId: foreign.yardId } },
 			'GET /api/horses/[horse]/derive': { path: `/api${horse}/derive?pairing=${uuidv7()}&on=2026-01-01` },
 			'GET /api/horses/[horse]/seat': { path: `/api${horse}/seat?pairing=${uuidv7()}&on=2026-01-01` },
+			'GET /api/horses/[horse]/limits': { path: `/api${horse}/limits?pairing=${uuidv7()}&on=2026-01-01` },
 			'GET /api/horses/[horse]/backs': { path: `/api${horse}/backs` },
 			'GET /api/horses/[horse]/archive.json': { path: `/api${horse}/archive.json` },
 			'GET /api/horses/[horse]/tracings.dxf': { path: `/api${horse}/tracings.dxf?on=2026-01-01` },

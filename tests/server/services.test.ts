@@ -12,6 +12,8 @@ import { unpackRecord } from '../../src/lib/server/wholeRecord/index.js';
 
 interface SeatAnswer {
 	readonly serviced: { readonly doneOn: string; readonly what: string } | null;
+}
+interface LimitsAnswer {
 	readonly choice: {
 		readonly lead: LimitLead;
 		readonly may: boolean;
@@ -34,8 +36,10 @@ describe('what was done to a saddle, and whose limits lead', () => {
 			note: '',
 			...more
 		});
-	const seat = async () =>
-		(await (await owner.get(`/api/horses/${horseId}/seat?pairing=${pairingId}&on=${days[2]}`)).json()) as SeatAnswer;
+	const asked = async (what: 'seat' | 'limits') =>
+		(await owner.get(`/api/horses/${horseId}/${what}?pairing=${pairingId}&on=${days[2]}`)).json();
+	const seat = async () => (await asked('seat')) as SeatAnswer;
+	const limits = async () => (await asked('limits')) as LimitsAnswer;
 	const lead = (which: string) => owner.post(`/horses/${horseId}/saddle?/lead`, { pairingId, lead: which });
 	const stored = async () => {
 		const calls = await database()
@@ -139,12 +143,12 @@ describe('what was done to a saddle, and whose limits lead', () => {
 	});
 
 	it('the person chooses which limits lead: judged anew, shown on call and board, and back again the same', async () => {
-		expect((await seat()).choice).to.include({ lead: 'usual', may: true });
+		expect((await limits()).choice).to.include({ lead: 'usual', may: true });
 		expect(await stored()).to.deep.equal({ led: [false, false, false], board: null });
 		await Promise.all([lead('own'), lead('own')]);
 		const now = await stored();
 		expect(now.led).to.deep.equal([true, true, true]);
-		const { choice } = await seat();
+		const { choice } = await limits();
 		expect(choice.lead).to.equal('own');
 		// One judgement: the board draws the very limits that the seat's card offers.
 		expect(now.board?.refitLossMm).to.equal(choice.own.refitLossMm);

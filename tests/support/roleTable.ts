@@ -322,6 +322,10 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 			return answer.status === 400 ? new Response(null, { status: 200 }) : answer;
 		}
 	],
+	'/api/horses/[horse]/limits GET': [
+		'OBFVWAG',
+		get((p) => `/api/horses/${p.horseId}/limits?pairing=${p.pairingId}&on=${p.day}`)
+	],
 	'/api/horses/[horse]/derive GET': [
 		'OBFVWAG',
 		get((p) => `/api/horses/${p.horseId}/derive?pairing=${p.pairingId}&on=${p.day}`)

@@ -1,7 +1,7 @@
-import { LIMITS, type BackChange, type Limits, type School } from '../change/index.js';
+import { LIMITS, type Limits, type School } from '../change/index.js';
 import type { Tracing } from '../curve/index.js';
 import { CoreError } from '../errors/index.js';
-import { fitDaySaddle, fittedCuts, ownLimits, USUAL_BEARS_MM, type OwnLimit } from '../seat/index.js';
+import { ownLimits, saddleThatFitted, USUAL_BEARS_MM, type OwnLimit } from '../seat/index.js';
 import type { Day } from '../units/index.js';
 
 /** Which limits lead a pairing's call: the usual ones of its school, or those its own saddle sets. A person chooses. */
@@ -52,14 +52,12 @@ export function limitsOfOwn(own: readonly OwnLimit[], usual: Limits): CallLimits
 export function limitsLed(
 	{ school, lead }: { readonly school: School; readonly lead?: LimitLead | undefined },
 	tracings: readonly Tracing[],
-	first: BackChange,
 	fitDay: Day
 ): CallLimits {
 	const usual = LIMITS[school];
 	if (lead !== 'own') return usual;
 	try {
-		const saddle = fitDaySaddle(fittedCuts(tracings, first, fitDay), USUAL_BEARS_MM);
-		return limitsOfOwn(ownLimits(saddle, USUAL_BEARS_MM), usual);
+		return limitsOfOwn(ownLimits(saddleThatFitted(tracings, fitDay), USUAL_BEARS_MM), usual);
 	} catch (error) {
 		if (!(error instanceof CoreError)) throw error;
 		return usual;

@@ -126,7 +126,7 @@ export function watchHorse(tracings: readonly Tracing[], options: WatchOptions):
 	const changes = followHorse(tracings, fitDay, FRONT_STATION);
 	if (!changes || changes.length === 0) throw new CoreError('fit-day-short', { fitDay });
 	const calls: Call[] = [];
-	const limits = limitsLed(options, tracings, changes[0] as BackChange, fitDay);
+	const limits = limitsLed(options, tracings, fitDay);
 	for (const change of changes)
 		calls.push(judgeVisit(change, fitDay, limits, calls[calls.length - 1]?.verdict, options));
 	const baseline = judgeFirstVisit(tracings, fitDay, FRONT_STATION);

@@ -137,7 +137,7 @@ function differenceAt(frame: StationFrame, now: DayShape, then: DayShape, p: Pla
 export function compareDays(station: string, tracings: readonly Tracing[], againstDay: string): Comparison | undefined {
 	const here = tracings.filter((t) => t.station === station);
 	const on = (day: string): Tracing[] => here.filter((t) => t.visitedOn === day);
-	const frames = framesOf(new Map([[station, on(againstDay).map((t) => t.curve)]]));
+	const frames = framesOf(on(againstDay));
 	const frame = frames[0];
 	if (!frame) return undefined;
 	const back = backOf(frames, 0);

@@ -37,8 +37,7 @@ export interface DayUnsure {
 
 /** What one day's cuts leave open, errors that their repeats share included; undefined where none can be read. */
 export function dayUnsure(cuts: readonly Tracing[]): DayUnsure | undefined {
-	const names = [...new Set(cuts.map((t) => t.station))];
-	const frames = framesOf(new Map(names.map((s) => [s, cuts.filter((t) => t.station === s).map((t) => t.curve)])));
+	const frames = framesOf(cuts);
 	if (frames.length === 0) return undefined;
 	const back = backOf(frames, 0);
 	const day = (cuts[0] as Tracing).visitedOn;

@@ -169,11 +169,7 @@ export const detectableChangeMm = ({ ownSdMm, sharedVar }: VisitNoise, repeats: 
  */
 export function followHorse(all: readonly Tracing[], fitDay: Day, front: string): readonly BackChange[] | undefined {
 	const tracings = cutsOf(all);
-	const fitted = group(
-		tracings.filter((t) => t.visitedOn === fitDay),
-		(t) => t.station
-	);
-	const frames = framesOf(new Map([...fitted].map(([s, list]) => [s, list.map((t) => t.curve)])));
+	const frames = framesOf(tracings.filter((t) => t.visitedOn === fitDay));
 	const frontAt = frames.findIndex((f) => f.station === front);
 	if (frontAt < 0) return undefined;
 	const back = backOf(frames, frontAt);

@@ -13,5 +13,5 @@ export * from './overlay.js';
 export { compareDays, type Against, type Comparison, type DayDifference } from './compareDays.js';
 export { doubtVisits, resembledBack, type OtherBack, type VisitDoubt } from './doubtVisits.js';
 export { frontStations, mirroredCurve, scaledCurve } from './remedies.js';
-export { placeOfStation } from './stationFrame.js';
+export { framesOf, placeOfStation } from './stationFrame.js';
 export { dayUnsure, type DayUnsure } from './dayUnsure.js';

@@ -1,4 +1,4 @@
-import { frameAtApex, halfWidthsAtDepths, walkSide, type Curve, type Side } from '../curve/index.js';
+import { frameAtApex, halfWidthsAtDepths, walkSide, type Curve, type Side, type Tracing } from '../curve/index.js';
 import { median } from '../math/index.js';
 import { asSplines, DEPTH_COUNT, DEPTHS_MM, fromSplines } from './depthBasis.js';
 
@@ -187,11 +187,11 @@ function frameOf(raw: Raw, all: readonly Raw[]): StationFrame {
 }
 
 /** Frames of the stations that were traced well enough on the fitted day, from the head to the rear. */
-export function framesOf(byStation: ReadonlyMap<string, readonly Curve[]>): StationFrame[] {
-	const raw = [...byStation].flatMap(([station, curves]): Raw[] => {
+export function framesOf(cuts: readonly Tracing[]): StationFrame[] {
+	const raw = [...new Set(cuts.map((t) => t.station))].flatMap((station): Raw[] => {
 		const placeMm = placeOfStation(station);
 		if (placeMm === undefined) return [];
-		const all = curves.map(widthsOf);
+		const all = cuts.filter((t) => t.station === station).map((t) => widthsOf(t.curve));
 		const near = carriedOn(medians(all.map((w) => w.near)));
 		const off = carriedOn(medians(all.map((w) => w.off)));
 		return near && off ? [{ station, placeMm, widths: { near, off } }] : [];

@@ -1,5 +1,5 @@
 import { cutsOf, type Tracing } from '../curve/index.js';
-import { followHorse, type BackChange } from '../change/index.js';
+import { followHorse, framesOf, type BackChange } from '../change/index.js';
 import { CoreError } from '../errors/index.js';
 import { rootColumns } from '../math/index.js';
 import type { Day } from '../units/index.js';
@@ -200,15 +200,19 @@ export function seatFitDay(all: readonly Tracing[], options: FitDayOptions): Fit
 	return seatChange(known, chosen(changes, on), options);
 }
 
-/** The cuts of the fitted day, station by station in the order of the change's own. */
-export const fittedCuts = (tracings: readonly Tracing[], change: BackChange, fitDay: Day): FittedCut[] =>
-	change.back.frames.map(({ station, placeMm }) =>
+/** The saddle that a fitted day's tracings imply, its cuts in the order of a change's own stations. Throws as a seat does. */
+export function saddleThatFitted(tracings: readonly Tracing[], fitDay: Day, bearsMm = USUAL_BEARS_MM): FitDaySaddle {
+	const that = cutsOf(tracings).filter((t) => t.visitedOn === fitDay);
+	const cuts = framesOf(that).map(({ station, placeMm }) =>
 		fittedCut(
 			station,
 			placeMm,
-			tracings.filter((t) => t.visitedOn === fitDay && t.station === station).map((t) => t.curve)
+			that.filter((t) => t.station === station).map((t) => t.curve)
 		)
 	);
+	if (cuts.length === 0) throw new CoreError('fit-day-short', { fitDay });
+	return fitDaySaddle(cuts, bearsMm);
+}
 
 /** The seat that a fitted day's saddle has on the day it fitted. */
 export const fittedSeat = (saddle: FitDaySaddle): Seat =>
@@ -219,7 +223,7 @@ export function seatChange(tracings: readonly Tracing[], change: BackChange, opt
 	const bearsMm = options.bearsMm ?? USUAL_BEARS_MM;
 	if (!(bearsMm >= LEAST_BEARS_MM && bearsMm <= MOST_BEARS_MM))
 		throw new CoreError('bad-bears', { mm: bearsMm, least: LEAST_BEARS_MM, most: MOST_BEARS_MM });
-	const saddle = fitDaySaddle(fittedCuts(tracings, change, options.fitDay), bearsMm);
+	const saddle = saddleThatFitted(tracings, options.fitDay, bearsMm);
 	const fitted = fittedSeat(saddle);
 	const now = seated(saddle, change.parts.mean, bearsMm);
 	const outcome = outcomeOf(fitted, now);

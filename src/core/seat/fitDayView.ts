@@ -1,6 +1,4 @@
 import type { FitDaySeat } from './fitDay.js';
-import { USUAL_BEARS_MM } from './fitDaySaddle.js';
-import { ownLimits, type OwnLimit } from './ownLimits.js';
 import type { Seat } from './seatOf.js';
 
 /** Load over the bars from above: shares of what even bearing would press, by row from the front and from the inner edge. */
@@ -16,8 +14,6 @@ export interface BearingView {
 export interface FitDayView extends Omit<FitDaySeat, 'saddle' | 'fitted' | 'now'> {
 	readonly fitted: BearingView;
 	readonly now: BearingView;
-	/** What this saddle bears of each way of changing. */
-	readonly limits: readonly OwnLimit[];
 }
 
 const whole = (v: number): number => Math.round(v * 100) / 100;
@@ -39,6 +35,6 @@ export function bearingView({ bed, pressure, load, barMm2, split }: Seat): Beari
 }
 
 export function fitDayView(seat: FitDaySeat): FitDayView {
-	const { fitted, now, saddle, ...said } = seat;
-	return { ...said, fitted: bearingView(fitted), now: bearingView(now), limits: ownLimits(saddle, USUAL_BEARS_MM) };
+	const { fitted, now, saddle: _, ...said } = seat;
+	return { ...said, fitted: bearingView(fitted), now: bearingView(now) };
 }

@@ -19,8 +19,7 @@ export {
 export {
 	seatFitDay,
 	seatChange,
-	fitDaySaddle,
-	fittedCuts,
+	saddleThatFitted,
 	outcomeOf,
 	strengthsAgainst,
 	type FitDaySeat,

@@ -11,7 +11,7 @@ import { knottedWaver } from '../../../sim/waver.js';
 import { everyFourWeeks, trueCurve } from '../../support/shapes.js';
 
 const TRUE = trueCurve('T8');
-const FRAME = framesOf(new Map([['T8', [TRUE]]]))[0] as StationFrame;
+const FRAME = framesOf([{ visitedOn: '2026-01-01', station: 'T8', repeat: 1, curve: TRUE }])[0] as StationFrame;
 
 /** A line drawn along the true one, off sideways by a waver that is smooth over so many mm. */
 function drawn(random: Random, sdMm: number, lengthMm: number): Curve {

@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os';
 import type { Tracing } from '../../../core/curve/index.js';
 import { threadsOf } from '../threads/index.js';
-import type { FitDayView, MeasuredSeat, SeatMeasuredQuestion } from '../../../core/seat/index.js';
+import type { FitDayView, MeasuredSeat, OwnLimit, SeatMeasuredQuestion } from '../../../core/seat/index.js';
 import { JUDGEMENTS, type HorseToJudge, type Judgement, type PairingToJudge, type SeatToJudge } from './judgeWorker.js';
 
 export type { HorseToJudge, Judgement, PairingToJudge } from './judgeWorker.js';
@@ -26,6 +26,10 @@ export async function judgePairings(
 /** Seats the saddle that fitted on a later day's back. Throws what a seat throws, `busy` or `judging-too-slow`. */
 export const seatOnBack = (tracings: readonly Tracing[], seat: SeatToJudge): Promise<FitDayView> =>
 	threads('fitDaySeat', tracings, seat);
+
+/** What the saddle that fitted bears of each way of changing. Throws what a seat throws, `busy` or `judging-too-slow`. */
+export const limitsOfFitted = (tracings: readonly Tracing[], fittedOn: string): Promise<OwnLimit[]> =>
+	threads('ownLimits', tracings, fittedOn);
 
 /** Seats a saddle's own shape on the back of a day. Throws what a seat throws, `busy` or `judging-too-slow`. */
 export const seatOfShape = (question: SeatMeasuredQuestion): Promise<MeasuredSeat> => threads('measuredSeat', question);

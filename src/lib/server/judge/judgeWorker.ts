@@ -5,10 +5,14 @@ import type { Tracing } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import {
 	fitDayView,
+	ownLimits,
+	saddleThatFitted,
 	seatFitDay,
 	seatMeasured,
+	USUAL_BEARS_MM,
 	type FitDayView,
 	type MeasuredSeat,
+	type OwnLimit,
 	type SeatMeasuredQuestion
 } from '../../../core/seat/index.js';
 import { ageYearsOn } from '../../../core/units/index.js';
@@ -30,7 +34,6 @@ export interface PairingToJudge {
 export interface SeatToJudge {
 	readonly fittedOn: string;
 	readonly on: string;
-	readonly bearsMm?: number;
 }
 
 /** What is known of the horse besides its tracings. */
@@ -66,14 +69,11 @@ export const JUDGEMENTS = {
 	pairings: (tracings: readonly Tracing[], pairings: readonly PairingToJudge[], horse: HorseToJudge): Judgement[] =>
 		pairings.map((p) => judgeOne(tracings, p, horse)),
 	/** Seats the saddle that fitted on a later day's back. Throws as `seatFitDay` does. */
-	fitDaySeat: (tracings: readonly Tracing[], { fittedOn, on, bearsMm }: SeatToJudge): FitDayView =>
-		fitDayView(
-			seatFitDay(tracings, {
-				fitDay: chooseFitDay(tracings, fittedOn),
-				on,
-				...(bearsMm === undefined ? {} : { bearsMm })
-			})
-		),
+	fitDaySeat: (tracings: readonly Tracing[], { fittedOn, on }: SeatToJudge): FitDayView =>
+		fitDayView(seatFitDay(tracings, { fitDay: chooseFitDay(tracings, fittedOn), on })),
+	/** What the saddle that fitted bears of each way of changing. Throws as a seat does. */
+	ownLimits: (tracings: readonly Tracing[], fittedOn: string): OwnLimit[] =>
+		ownLimits(saddleThatFitted(tracings, chooseFitDay(tracings, fittedOn)), USUAL_BEARS_MM),
 	/** Seats a saddle of which the underside was traced. Throws as `seatMeasured` does. */
 	measuredSeat: (question: SeatMeasuredQuestion): MeasuredSeat => seatMeasured(question)
 };

@@ -10,7 +10,7 @@ export * from './visits.js';
 export * from './tracings.js';
 export { findHorsePage, type HorsePage, type MarkedPairing } from './horsePage.js';
 export { findOverlays } from './overlays.js';
-export { findFitDaySeat, seatOrNone } from './fitDaySeats.js';
+export { findFitDaySeat, findFitted, findOwnLimits, seatOrNone } from './fitDaySeats.js';
 export { cutsOfDay, tracingsOfDay } from './tracingsOfDay.js';
 export * from './board.js';
 export * from './photos.js';

@@ -3,7 +3,7 @@ import { CoreError } from '../../../core/errors/index.js';
 import { asSystem, tables, type Database } from '../db/index.js';
 import { findEvidence, judgeOn } from './evidence.js';
 import { bringUpToDate } from './calls.js';
-import { findFitDaySeat, seatOrNone } from './fitDaySeats.js';
+import { findFitDaySeat, findOwnLimits, seatOrNone } from './fitDaySeats.js';
 import { listFitMarks } from './fitMarks.js';
 import { findOverlays } from './overlays.js';
 import { listPairings } from './pairings.js';
@@ -28,11 +28,14 @@ export async function readReport(db: Database, link: OpenReport, today: string) 
 		const judged = day ? judgeOn(horse, { ...pairing, fittedOn: mark?.fittedOn }, found, call, day, today) : undefined;
 		const back = { id: horse.id, revision: horse.shapeRevision };
 		const cuts = found.tracedOn ? await findOverlays(db, back, mark?.fittedOn, found.tracedOn) : [];
-		const seat =
+		const [seat, bears] =
 			mark && call && call.visitedOn > mark.fittedOn
-				? await seatOrNone(findFitDaySeat(db, back, mark.fittedOn, call.visitedOn))
-				: undefined;
-		return { horse, pairing, marks, calls, call, judged, cuts, seat, found, day };
+				? await Promise.all([
+						seatOrNone(findFitDaySeat(db, back, mark.fittedOn, call.visitedOn)),
+						seatOrNone(findOwnLimits(db, back, mark.fittedOn))
+					])
+				: [];
+		return { horse, pairing, marks, calls, call, judged, cuts, seat, bears, found, day };
 	});
 }
 

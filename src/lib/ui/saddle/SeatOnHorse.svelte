@@ -7,6 +7,7 @@
 	import { formatDay } from '../format.js';
 	import BearingView from '../seat/BearingView.svelte';
 	import PadOver from '../seat/PadOver.svelte';
+	import { askSeat } from '../seat/askSeat.js';
 	import { keptSeat, type KeptSeat } from '../seat/keptSeat.svelte.js';
 	import SeatsBeside from '../seat/SeatsBeside.svelte';
 	import SectionCuts from '../seat/SectionCuts.svelte';
@@ -62,16 +63,13 @@
 	});
 
 	async function ask(of: KeptSeat, planOf: string, signal: AbortSignal): Promise<void> {
-		try {
-			const again = planned.of === planOf;
-			const response = await fetch(`${of.url}&planned=${!again}`, { signal });
-			const body = (await response.json()) as Answer & { message?: string };
-			if (response.ok) {
-				[answer, refused, days] = [{ ...body, of }, '', body.days];
-				if (!again) planned = { of: planOf, plan: body.seat.plan, others: body.seat.others };
-			} else [answer, refused] = [undefined, body.message ?? 'The seat could not be reckoned.'];
-		} catch {
-			if (!signal.aborted) refused = 'No connection: the seat is reckoned when it is back.';
+		const again = planned.of === planOf;
+		const came = await askSeat<Answer>(`${of.url}&planned=${!again}`, signal);
+		if (!came) return;
+		if ('refused' in came) [answer, refused] = [came.lost ? answer : undefined, came.refused];
+		else {
+			[answer, refused, days] = [{ ...came.answer, of }, '', came.answer.days];
+			if (!again) planned = { of: planOf, plan: came.answer.seat.plan, others: came.answer.seat.others };
 		}
 	}
 	const WAIT_MS = 250;

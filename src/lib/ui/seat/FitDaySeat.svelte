@@ -1,10 +1,11 @@
 <script lang="ts">
 	import type { HandBesideSeat } from '$core/reading/index.js';
-	import type { ComponentProps } from 'svelte';
 	import { page } from '$app/state';
 	import type { FitDayView } from '$core/seat/index.js';
 	import type { Serviced } from '$core/setup/index.js';
 	import type { FingerCalibration } from '$core/units/index.js';
+	import { askSeat } from './askSeat.js';
+	import FittedLimits from './FittedLimits.svelte';
 	import SeatSaid from './SeatSaid.svelte';
 
 	interface Props {
@@ -22,31 +23,22 @@
 		readonly fingers: FingerCalibration;
 		readonly hand: HandBesideSeat | null;
 		readonly serviced: Serviced | null;
-		readonly choice: NonNullable<ComponentProps<typeof SeatSaid>['choice']>;
 	}
-	let answer = $state<Answer>();
-	let refused = $state<string>();
+	let asked = $state.raw<{ readonly of: string; readonly answer?: Answer; readonly refused?: string }>();
 
-	async function ask(url: string, signal: AbortSignal): Promise<void> {
-		try {
-			const response = await fetch(url, { signal });
-			const body = (await response.json()) as Answer & { message?: string };
-			if (response.ok) answer = body;
-			else refused = body.message ?? 'The seat could not be reckoned.';
-		} catch {
-			// Moved on, or no connection: the card says so.
-			if (!signal.aborted) refused = 'No connection: the seat is reckoned when it is back.';
-		}
-	}
+	const url = $derived(`/api/horses/${horseId}/seat?pairing=${pairingId}&on=${on}`);
 	$effect(() => {
-		// A form of the page may have changed what it says.
+		// A form of the page may have changed what it says; until it is said anew, what stands stays.
 		void page.data;
-		answer = undefined;
-		refused = undefined;
+		const of = url;
 		const moved = new AbortController();
-		void ask(`/api/horses/${horseId}/seat?pairing=${pairingId}&on=${on}`, moved.signal);
+		void askSeat<Answer>(of, moved.signal).then((came) => {
+			if (came) asked = { of, ...came };
+		});
 		return () => moved.abort();
 	});
+	const answer = $derived(asked?.of === url ? asked.answer : undefined);
+	const refused = $derived(asked?.of === url ? asked.refused : undefined);
 </script>
 
 {#snippet more()}
@@ -58,7 +50,9 @@
 <section class="sheet seat" class:brief id="seat" aria-labelledby="seat-head" aria-busy={!answer && !refused}>
 	<h2 id="seat-head">The saddle that fitted, on this back</h2>
 	{#if answer}
-		<SeatSaid {...answer} brief={brief ? more : undefined} />
+		<SeatSaid {...answer} brief={brief ? more : undefined}>
+			{#snippet limits()}<FittedLimits {horseId} {pairingId} {on} />{/snippet}
+		</SeatSaid>
 	{:else if refused}
 		<p class="quiet">{refused}</p>
 	{:else}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import type { ComponentProps, Snippet } from 'svelte';
+	import type { Snippet } from 'svelte';
 	import type { HandBesideSeat } from '$core/reading/index.js';
 	import type { FitDayView } from '$core/seat/index.js';
 	import type { Serviced } from '$core/setup/index.js';
@@ -13,7 +13,6 @@
 	} from '$words/index.js';
 	import { formatDay } from '../format.js';
 	import BearingView from './BearingView.svelte';
-	import OwnLimits from './OwnLimits.svelte';
 
 	interface Props {
 		seat: FitDayView;
@@ -22,12 +21,12 @@
 		hand: HandBesideSeat | null;
 		/** What was done to its underside since it fitted. */
 		serviced?: Serviced | null;
-		/** Which limits lead the call, where that is chosen. */
-		choice?: ComponentProps<typeof OwnLimits>['choice'];
+		/** What this saddle bears. */
+		limits?: Snippet;
 		/** In place of its limits and doubts, where only what it comes to is said. */
 		brief?: Snippet | undefined;
 	}
-	const { seat, fingers, hand, serviced = null, choice, brief }: Props = $props();
+	const { seat, fingers, hand, serviced = null, limits, brief }: Props = $props();
 	const faults = $derived(seat.conditions.filter((c) => c !== 'fits'));
 	const possible = $derived(
 		Object.entries(seat.chances).filter(([c]) => !faults.includes(c as (typeof faults)[number]))
@@ -67,10 +66,10 @@
 		Where it bears, from above: the larger a dot, the more load; dark from a quarter over even. Below, the share of each
 		third.
 	</p>
-	{#if !brief}
+	{#if limits && !brief}
 		<details>
 			<summary>Its own limits</summary>
-			<OwnLimits limits={seat.limits} {choice} />
+			{@render limits()}
 		</details>
 	{/if}
 </div>

@@ -2,6 +2,7 @@
 	import { seatsBeside, type MeasuredSeat } from '$core/seat/index.js';
 	import { comparedRows, seatsBesideSentence } from '$words/index.js';
 	import BearingView from './BearingView.svelte';
+	import { askSeat } from './askSeat.js';
 	import type { KeptSeat } from './keptSeat.svelte.js';
 
 	interface Props {
@@ -17,15 +18,9 @@
 	let refused = $state('');
 	$effect(() => {
 		const gone = new AbortController();
-		void (async () => {
-			try {
-				const response = await fetch(`${kept.url}&planned=false`, { signal: gone.signal });
-				const body = (await response.json()) as { seat?: MeasuredSeat; message?: string };
-				[other, refused] = body.seat ? [body.seat, ''] : [undefined, body.message ?? 'It could not be reckoned.'];
-			} catch {
-				if (!gone.signal.aborted) refused = 'No connection: the kept seat is reckoned when it is back.';
-			}
-		})();
+		void askSeat<{ seat: MeasuredSeat }>(`${kept.url}&planned=false`, gone.signal).then((came) => {
+			if (came) [other, refused] = 'answer' in came ? [came.answer.seat, ''] : [undefined, came.refused];
+		});
 		return () => gone.abort();
 	});
 	const beside = $derived(other && seatsBeside(other, seat));

@@ -21,7 +21,7 @@ export const load: PageServerLoad = ({ locals, params, setHeaders }) =>
 		setHeaders({ 'x-robots-tag': 'noindex, nofollow', 'cache-control': 'no-store' });
 		const link = await openReport(db, tokenOf(params));
 		const report = await readReport(db, link, locals.today);
-		const { horse, pairing, marks, calls, call, judged, cuts, seat, found, day } = report;
+		const { horse, pairing, marks, calls, call, judged, cuts, seat, bears, found, day } = report;
 		const mark = marks.at(-1);
 		return {
 			yardName: link.yardName,
@@ -49,6 +49,7 @@ export const load: PageServerLoad = ({ locals, params, setHeaders }) =>
 			seat: seat
 				? { seat, fingers: DEFAULT_FINGERS, hand: handBesideSeat(handHistory(found.visits, pairing.id), seat) ?? null }
 				: null,
+			bears: bears ?? [],
 			photos: lastOfEachView(photosOf(found)),
 			cuts: cuts.map((c) => ({ station: c.station, then: outlineOf(c.then), now: outlineOf(c.now) })),
 			setup: day

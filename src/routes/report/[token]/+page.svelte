@@ -7,6 +7,7 @@
 	import { formatDay, formatMoment } from '$lib/ui/format.js';
 	import HandsOverTime from '$lib/ui/overtime/HandsOverTime.svelte';
 	import Rail from '$lib/ui/rail/Rail.svelte';
+	import OwnLimits from '$lib/ui/seat/OwnLimits.svelte';
 	import SeatSaid from '$lib/ui/seat/SeatSaid.svelte';
 	import BackStrip from '$lib/ui/strip/BackStrip.svelte';
 	import { PHOTO_WORDS, readingSentence, STANDING_CAUTION, stretchWords, WEIGHT_WORDS } from '$words/index.js';
@@ -78,7 +79,9 @@
 		{#if data.seat}
 			<section class="sheet seat" aria-labelledby="seat-head">
 				<h2 id="seat-head">The saddle that fitted, on this back</h2>
-				<SeatSaid {...data.seat} />
+				<SeatSaid {...data.seat}>
+					{#snippet limits()}<OwnLimits limits={data.bears} />{/snippet}
+				</SeatSaid>
 				<p class="quiet">Fingers as most hands have them.</p>
 			</section>
 		{/if}
