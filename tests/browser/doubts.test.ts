@@ -8,6 +8,7 @@ import { makeMadeSeries, MAKES, type MadeTracing, type Make } from '../../sim/ma
 import { seededRandom } from '../../sim/random.js';
 import { browserCookies, serverUrl, signedIn } from '../support/client.js';
 import { database, demoHorse } from '../support/database.js';
+import { eventually } from '../support/eventually.js';
 
 const MADE = makeMadeSeries(
 	MAKES.find((m) => m.name === 'families') as Make,
@@ -98,6 +99,55 @@ describe('clumsy sheets are asked about before they are kept', function () {
 		const rows = await stored(LAST);
 		expect(rows).to.have.length(on(LAST).length);
 		expect(rows.every((r) => !r.checked)).to.equal(true);
+	});
+
+	it('sheets filed under another horse by their code are asked about at the desk too, and put right there', async () => {
+		const day = '2026-10-30';
+		const tracings = on(LAST)
+			.map(exchanged)
+			.map(({ station, repeat, points }) => ({
+				id: uuidv7(),
+				station,
+				repeat,
+				xMm: points.map(([x]) => x),
+				yMm: points.map(([, y]) => y),
+				source: 'points',
+				operator: '',
+				quality: null
+			}));
+		const { id: hereId } = await demoHorse('Eider');
+		await page.goto(`${serverUrl()}/horses/${hereId}/visits/new`);
+		await page.locator('textarea').fill('Two horses at one desk');
+		// As sheets of the other horse, read here, lie on the device.
+		await eventually(() =>
+			page.evaluate(
+				([here, elsewhere]) =>
+					new Promise<boolean>((resolve) => {
+						const open = indexedDB.open('zone-tally');
+						open.onsuccess = () => {
+							const drafts = open.result.transaction('drafts', 'readwrite').objectStore('drafts');
+							const desk = drafts.get(here);
+							desk.onsuccess = () => {
+								if (!desk.result) return resolve(false);
+								drafts.put({ ...desk.result, elsewhere }).onsuccess = () => resolve(true);
+							};
+						};
+					}),
+				[hereId, [{ horseId, draft: { id: uuidv7(), visitedOn: day, note: '', tracings }, pictures: [] }]] as const
+			)
+		);
+		await page.reload();
+		await doubts().waitFor();
+		await page.getByRole('button', { name: 'Save all visits' }).click();
+		expect(await stored(day), 'asked before it is kept').to.deep.equal([]);
+		await page.getByRole('button', { name: 'Exchange the stations' }).click();
+		await doubts().waitFor({ state: 'detached' });
+		await page.getByRole('button', { name: 'Save all visits' }).click();
+		await page.waitForURL((to) => to.pathname === `/horses/${hereId}`);
+		const rows = await stored(day);
+		expect(rows.filter((t) => t.station === 'T8').map((t) => t.xMm.length)).to.have.members(
+			on(LAST).flatMap((t) => (t.station === 'T8' ? [t.points.length] : []))
+		);
 	});
 
 	it('a second person traces: what cannot be told yet is said, with the cure, and nothing is in the way', async () => {

@@ -25,12 +25,13 @@
 	let busy = $state('');
 	let refusal = $state('');
 
-	const doubts = deskDoubts(() => horseId);
+	const doubts = deskDoubts();
+	const asked = $derived([{ horseId, drafts: visits }]);
 	onDestroy(doubts.stop);
 	$effect(() => {
-		if (horseId && visits.length > 0 && busy === '' && saved.length === 0) doubts.soon(visits);
+		if (horseId && visits.length > 0 && busy === '' && saved.length === 0) doubts.soon(asked);
 	});
-	const doubtsOf = (v: DraftVisit) => (visits.length > 0 ? doubts.all.filter((d) => d.date === v.visitedOn) : []);
+	const doubtsOf = (v: DraftVisit) => (visits.length > 0 ? doubts.of(v) : []);
 	/** The plan whose doubts were on the screen when the person chose to keep it all the same. */
 	let shown: readonly DraftVisit[] | undefined = $state.raw();
 
@@ -54,9 +55,9 @@
 		refusal = '';
 		if (shown !== visits && saved.length === 0) {
 			busy = 'Looking at the visits…';
-			const asked = await doubts.now(visits);
+			const found = await doubts.now(asked);
 			busy = '';
-			if (asked.some(isQuestion)) {
+			if (found.some(isQuestion)) {
 				shown = visits;
 				refusal = 'Some visits look odd: see below each. Answer, or keep them all the same.';
 				return;

@@ -3,7 +3,7 @@
 	import { curveOf, type DraftVisit, type TypedRow } from '../entry/draft.js';
 	import TracingGrid from '../entry/TracingGrid.svelte';
 	import type { AskedDoubt } from '../../../workers/doubtVisits.worker.js';
-	import type { FiledVisit, LooseSheet } from './filing.js';
+	import { underHorse, type FiledVisit, type LooseSheet } from './filing.js';
 	import { isQuestion } from './doubts.svelte.js';
 	import VisitDoubts from './VisitDoubts.svelte';
 
@@ -19,17 +19,18 @@
 		refusal: string;
 		/** Somebody saved this visit meanwhile. */
 		conflict: boolean;
-		/** What the visit may be beside what it claims. */
-		doubts: readonly AskedDoubt[];
+		/** What a visit may be beside what it claims. */
+		doubtsOf: (draft: DraftVisit) => readonly AskedDoubt[];
 		loose: readonly LooseSheet[];
 		typed: readonly TypedRow[];
 		sending: boolean;
 		ready: boolean;
 		onstation: (station: string) => void;
 		onchange: (draft: DraftVisit) => void;
+		onother: (visit: FiledVisit, next: FiledVisit) => void;
 		onleave: (visit: FiledVisit) => void;
-		/** Files the visit under another horse; absent where it stands already. */
-		onother: ((horse: { readonly id: string; readonly name: string }) => void) | undefined;
+		/** Files the visit of the desk under another horse; absent where it stands already. */
+		onfile: ((horse: { readonly id: string }) => void) | undefined;
 		onmerge: () => void;
 		onsave: () => void;
 	}
@@ -43,18 +44,20 @@
 		count,
 		refusal,
 		conflict,
-		doubts,
+		doubtsOf,
 		loose,
 		typed,
 		sending,
 		ready,
 		onstation,
 		onchange,
-		onleave,
 		onother,
+		onleave,
+		onfile,
 		onmerge,
 		onsave
 	}: Props = $props();
+	const questioned = $derived([draft, ...elsewhere.map((v) => v.draft)].some((d) => doubtsOf(d).some(isQuestion)));
 </script>
 
 <section class="sheet kept">
@@ -73,6 +76,12 @@
 				.join(', ')}
 			<button type="button" class="btn btn-ghost" onclick={() => onleave(visit)}>Leave out</button>
 		</p>
+		<VisitDoubts
+			draft={visit.draft}
+			doubts={doubtsOf(visit.draft)}
+			onchange={(next) => onother(visit, { ...visit, draft: next })}
+			onother={(horse) => onother(visit, underHorse(visit, horse.id))}
+		/>
 	{/each}
 	<label class="note"
 		>Note <textarea
@@ -82,7 +91,7 @@
 			value={draft.note}
 			oninput={(e) => onchange({ ...draft, note: e.currentTarget.value })}></textarea></label
 	>
-	<VisitDoubts {draft} {doubts} {onchange} {...onother ? { onother } : {}} />
+	<VisitDoubts {draft} doubts={doubtsOf(draft)} {onchange} {...onfile ? { onother: onfile } : {}} />
 	{#if refusal}<p role="alert" class="alert alert-error">{refusal}</p>{/if}
 	{#if conflict}<button class="btn" onclick={onmerge}>Load what is there now and add this to it</button>{/if}
 	{#if loose.length + typed.length > 0}<p class="quiet" data-testid="unkept">
@@ -90,7 +99,7 @@
 				? 'Half-widths typed but not kept yet.'
 				: ''}
 		</p>{/if}
-	<button class="btn btn-primary" class:save={!doubts.some(isQuestion)} disabled={!ready || sending} onclick={onsave}
+	<button class="btn btn-primary" class:save={!questioned} disabled={!ready || sending} onclick={onsave}
 		>{sending ? 'Saving…' : elsewhere.length > 0 ? `Save all visits (${count})` : `Save the visit (${count})`}</button
 	>
 	<p class="quiet small">

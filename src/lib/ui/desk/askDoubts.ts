@@ -35,27 +35,33 @@ const ofDraft = (draft: DraftVisit): Tracing[] =>
 		});
 	});
 
-/** Asks of drafts whether they look like what they claim to be, beside a horse's record; the record is fetched once. */
+/** Drafts of one horse that are asked about together: the later are held against the earlier. */
+export interface DraftsOfHorse {
+	readonly horseId: string;
+	readonly drafts: readonly DraftVisit[];
+}
+
+/** Asks of drafts whether they look like what they claim to be, beside a horse's record; a record is fetched once. */
 export interface Asker {
 	/** Doubts of the drafts; undefined where nobody can be asked (no connection, too slow). */
-	readonly ask: (drafts: readonly DraftVisit[]) => Promise<readonly AskedDoubt[] | undefined>;
+	readonly ask: (of: DraftsOfHorse) => Promise<readonly AskedDoubt[] | undefined>;
 	readonly stop: () => void;
 }
 
-export function doubtAsker(horseOf: () => string): Asker {
+export function doubtAsker(): Asker {
 	const worker = doubtWorker();
-	let kept: { readonly horseId: string; readonly backs: Promise<Backs | undefined> } | undefined;
+	const kept = new Map<string, Promise<Backs | undefined>>();
 	const fetched = async (horseId: string): Promise<Backs | undefined> => {
 		const response = await fetch(`/api/horses/${horseId}/backs`).catch(() => undefined);
 		return response?.ok ? ((await response.json()) as Backs) : undefined;
 	};
 	return {
-		async ask(drafts) {
-			const horseId = horseOf();
-			if (kept?.horseId !== horseId) kept = { horseId, backs: fetched(horseId) };
-			const known = await kept.backs;
+		async ask({ horseId, drafts }) {
+			const backs = kept.get(horseId) ?? fetched(horseId);
+			kept.set(horseId, backs);
+			const known = await backs;
 			if (!known) {
-				kept = undefined;
+				kept.delete(horseId);
 				return undefined;
 			}
 			const own = new Set(drafts.map((d) => d.id));

@@ -1,6 +1,7 @@
 import type { Curve } from '$core/curve/index.js';
 import { frameFor } from '$core/curve/index.js';
 import type { SheetCode, SheetName } from '$core/photo/index.js';
+import { v7 as uuidv7 } from 'uuid';
 import { draftTracing, freeRepeat, withTracing, type DraftVisit } from '../entry/draft.js';
 
 /** A sheet that was read and is to be kept. */
@@ -44,6 +45,13 @@ export function withSheet(
 		pictures: visit.pictures.includes(file) ? visit.pictures : [...visit.pictures, file]
 	};
 }
+
+/** A visit as one of another horse: a visit of its own. */
+export const underHorse = (visit: FiledVisit, horseId: string): FiledVisit => ({
+	...visit,
+	horseId,
+	draft: { ...visit.draft, id: uuidv7() }
+});
 
 /** True when the sheet belongs to the visit on the desk, or to none in particular. */
 export const belongsHere = (code: SheetCode | undefined, here: { horseId: string; visitId: string }): boolean =>

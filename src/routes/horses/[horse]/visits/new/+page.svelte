@@ -13,10 +13,11 @@
 	import RulerDesk from '$lib/ui/desk/RulerDesk.svelte';
 	import ScanDesk from '$lib/ui/desk/ScanDesk.svelte';
 	import SheetDesk from '$lib/ui/desk/SheetDesk.svelte';
-	import { deskDoubts, isQuestion } from '$lib/ui/desk/doubts.svelte.js';
+	import { deskDoubts, isQuestion, sameDrafts } from '$lib/ui/desk/doubts.svelte.js';
 	import {
 		belongsHere,
 		fileElsewhere,
+		underHorse,
 		withSheet,
 		type FiledVisit,
 		type KeptSheet,
@@ -39,7 +40,6 @@
 	import { todayHere } from '$lib/ui/format.js';
 	import { recall, remember } from '$lib/ui/settings.js';
 	import { DESK_MODES, stationWords } from '$words/index.js';
-	import { v7 as uuidv7 } from 'uuid';
 	import type { PageProps } from './$types.js';
 
 	const { data }: PageProps = $props();
@@ -66,11 +66,15 @@
 	/** The visit that is being walked or changed. */
 	let opened: string | undefined = $state();
 	/** What the visit may be beside what it claims: asked before it is kept. */
-	const doubts = deskDoubts(() => data.horse.id);
+	const doubts = deskDoubts();
 	onDestroy(doubts.stop);
-	const doubted = $derived(draft.tracings.length > 0 ? doubts.all : []);
-	/** The draft whose doubts were on the screen when the person chose to save it all the same. */
-	let shown: DraftVisit | undefined = $state.raw();
+	const asked = $derived([
+		{ horseId: data.horse.id, drafts: [draft] },
+		...elsewhere.map((v) => ({ horseId: v.horseId, drafts: [v.draft] }))
+	]);
+	const doubtsOf = (d: DraftVisit) => (d.tracings.length > 0 ? doubts.of(d) : []);
+	/** The drafts whose doubts were on the screen when the person chose to save them all the same. */
+	let shown: typeof asked = $state.raw([]);
 
 	const before = $derived(
 		Object.fromEntries(
@@ -99,17 +103,9 @@
 			[leftLoose, leftTyped] = [found.loose, found.typed];
 			if (found.loose.length > 0) mode = 'sheets';
 			resumed = true;
-		} else if (own) draft = fromServer(own);
+		} else if (own) draft = own;
 		else if (opened) draft = { ...draft, id: opened, visitedOn: query.get('on') ?? draft.visitedOn };
 		loaded = true;
-	});
-	const fromServer = (v: NonNullable<typeof own>): DraftVisit => ({
-		id: v.id,
-		visitedOn: v.visitedOn,
-		note: v.note,
-		version: v.version,
-		checked: v.checked,
-		tracings: v.tracings
 	});
 	/** Everything on the desk is kept on the device at each step: a reload half-way loses nothing. */
 	$effect(() => {
@@ -119,7 +115,7 @@
 			void keepDraft(data.horse.id, opened, desk);
 	});
 	$effect(() => {
-		if (loaded && !leaving) doubts.soon([draft]);
+		if (loaded && !leaving) doubts.soon(asked);
 	});
 	beforeNavigate(({ cancel, willUnload }) => {
 		if (leaving || !unkept) return;
@@ -165,15 +161,15 @@
 		pictures = next.pictures;
 	}
 	function fileUnder(horse: { readonly id: string }) {
-		elsewhere = [...elsewhere, { horseId: horse.id, draft: { ...draft, id: uuidv7() }, pictures }];
+		elsewhere = [...elsewhere, underHorse({ horseId: data.horse.id, draft, pictures }, horse.id)];
 		draft = newDraft(draft.visitedOn);
 		pictures = [];
 	}
 	async function save() {
 		sending = true;
 		[refusal, conflict] = ['', false];
-		if (shown !== draft && (await doubts.now([draft])).some(isQuestion)) {
-			shown = draft;
+		if (!sameDrafts(shown, asked) && (await doubts.now(asked)).some(isQuestion)) {
+			shown = asked;
 			sending = false;
 			return;
 		}
@@ -213,7 +209,7 @@
 	}
 	async function clear() {
 		await forgetDraft(data.horse.id, opened);
-		draft = own ? fromServer(own) : newDraft(todayHere());
+		draft = own ? own : newDraft(todayHere());
 		[results, pictures, elsewhere, resumed] = [[], [], [], false];
 		[leftLoose, leftTyped] = [[], []];
 	}
@@ -338,15 +334,16 @@
 		{count}
 		{refusal}
 		{conflict}
-		doubts={doubted}
+		{doubtsOf}
 		{loose}
 		{typed}
 		{sending}
 		{ready}
 		onstation={(s) => (station = s)}
 		onchange={change}
+		onother={(visit, next) => (elsewhere = elsewhere.map((v) => (v === visit ? next : v)))}
 		onleave={(visit) => (elsewhere = elsewhere.filter((v) => v !== visit))}
-		onother={opened ? undefined : fileUnder}
+		onfile={opened ? undefined : fileUnder}
 		onmerge={merge}
 		onsave={save}
 	/>
