@@ -2,7 +2,7 @@ import { cholesky, forwardSolve, logDetOf, logSum, zeros, type Matrix } from '..
 import { bodyEvidence, type BodyChange } from './bodyEvidence.js';
 import { partRows, SPLINES } from './depthBasis.js';
 import type { BackChange } from './followHorse.js';
-import type { Pattern } from './kinds.js';
+import { KINDS, type Kind, type Pattern } from './kinds.js';
 import type { SideChange } from './sideChanges.js';
 
 export type Cause = 'local-loss' | 'local-gain' | 'one-sided' | 'condition-loss' | 'condition-gain' | 'growth' | 'none';
@@ -27,7 +27,7 @@ export interface CauseRead {
 	readonly rival: Cause;
 }
 const NO_CAUSE: CauseRead = { cause: 'none', likeliest: 'none', chance: 0, rival: 'none' };
-const TOLD_FROM = 0.45;
+const TOLD_FROM = 0.4;
 
 /** Sizes of change at the front's band whose evidence is asked for, mm. */
 const SIZES_MM = [4, 9] as const;
@@ -37,11 +37,20 @@ interface Thought {
 	readonly loss: Cause;
 	/** With their shares: how often the cause looks so. */
 	readonly patterns: readonly (readonly [Pattern, number])[];
+	/** Which kinds foresee its course well; the others do so in one of ten. */
+	readonly foreseenAs: Seldom;
 	/** How common it is beforehand. */
 	readonly weight: number;
 }
+type Seldom = Readonly<Partial<Record<Kind, number>>>;
+const ELSE = 0.1;
+/** Kinds that say nothing of a cause: what stood still until now, or moved at once. */
+const TELLS_NOTHING: Seldom = { still: 0.25, quiet: 0.25, step: 0.25 };
 
-/** Common practice, no source: one side alone is the rarer; muscle along the whole back and a lean horse look alike. */
+/**
+ * Common practice, no source: one side alone is the rarer; muscle along the whole back and a lean horse look alike.
+ * The shares of kinds were drawn up by hand and held against made-up horses (docs/validation.md).
+ */
 const THOUGHT_OF: readonly Thought[] = [
 	{
 		gain: 'one-sided',
@@ -50,7 +59,8 @@ const THOUGHT_OF: readonly Thought[] = [
 			['near', 0.5],
 			['off', 0.5]
 		],
-		weight: 0.4
+		foreseenAs: { near: 0.8, off: 0.8 },
+		weight: 0.65
 	},
 	{
 		gain: 'local-gain',
@@ -59,6 +69,7 @@ const THOUGHT_OF: readonly Thought[] = [
 			['local', 0.75],
 			['localFar', 0.25]
 		],
+		foreseenAs: { local: 0.8, along: 0.15 },
 		weight: 1
 	},
 	{
@@ -68,10 +79,12 @@ const THOUGHT_OF: readonly Thought[] = [
 			['whole', 0.5],
 			['along', 0.5]
 		],
+		foreseenAs: { whole: 0.55, along: 0.4, local: 0.2, growth: 0.2 },
 		weight: 1
 	}
 ];
 const GROWN = ['grown', 'grownAlong', 'grownFlank'] as const;
+const GROWN_FORESEEN_AS: Seldom = { growth: 0.5, whole: 0.3, local: 0.2, along: 0.2 };
 /** Growth is common in the young, and less so where no age is known. */
 const GROWTH_WEIGHT = { young: 5, unknown: 0.6 } as const;
 
@@ -116,9 +129,13 @@ function evidenceFor(change: BackChange, pattern: Pattern): number {
 }
 const LEAST_VARIANCE = 0.05;
 
+/** Logarithm of how well a cause goes with the kinds that foresaw what came. */
+const foreseen = ({ kinds }: BackChange, as: Seldom): number =>
+	Math.log(KINDS.reduce((s, kind, i) => s + (kinds[i] as number) * (TELLS_NOTHING[kind] ?? as[kind] ?? ELSE), 0));
+
 /**
- * Why the front changed, from how the change is spread over stations, sides and depths: the cause that makes
- * what was found likeliest. `canGrow` is true for a horse young enough to grow, false for a grown one,
+ * Why the front changed, from how the change is spread over stations, sides and depths, and from which kinds of
+ * change foresaw it: the cause that makes what was found likeliest. `canGrow` is true for a horse young enough to grow, false for a grown one,
  * undefined when the age is not known. Weight, score and height since the fitted day weigh in where they were taken.
  */
 export function readCause(
@@ -131,12 +148,15 @@ export function readCause(
 	const gained = frontMm > 0;
 	const rated = THOUGHT_OF.map((t): [Cause, number] => [
 		gained ? t.gain : t.loss,
-		Math.log(t.weight) + logSum(t.patterns.map(([p, share]) => Math.log(share) + evidenceFor(change, p)))
+		Math.log(t.weight) +
+			foreseen(change, t.foreseenAs) +
+			logSum(t.patterns.map(([p, share]) => Math.log(share) + evidenceFor(change, p)))
 	]);
 	if (gained && canGrow !== false)
 		rated.push([
 			'growth',
 			Math.log(GROWTH_WEIGHT[canGrow ? 'young' : 'unknown'] / GROWN.length) +
+				foreseen(change, GROWN_FORESEEN_AS) +
 				logSum(GROWN.map((p) => evidenceFor(change, p)))
 		]);
 	return likeliestOf(rated.map(([cause, log]) => [cause, log + bodyEvidence(body, cause)] as const));

@@ -43,6 +43,8 @@ export interface BackChange {
 	readonly stations: ReadonlyMap<string, StationChange>;
 	/** Change of every part of the back, and what it was read in. */
 	readonly parts: Gaussian;
+	/** How likely each kind of change is, in the order of `KINDS`, from how well it foresaw what came. */
+	readonly kinds: readonly number[];
 	readonly back: Back;
 	/** What is not believed of this visit as it stands. */
 	readonly doubts: readonly Doubt[];
@@ -224,6 +226,7 @@ export function followHorse(all: readonly Tracing[], fitDay: Day, front: string)
 				visitedOn: day,
 				stations: partedMm === 0 ? next : new Map([...next].map(([s, c]) => [s, widened(c, partedMm)])),
 				parts: joinedParts(mixture),
+				kinds: following.chances,
 				back,
 				doubts: [...taken.doubts, ...parted],
 				plain: plainNow,
@@ -236,7 +239,7 @@ export function followHorse(all: readonly Tracing[], fitDay: Day, front: string)
 
 const NOTHING_SEEN: Before = { following: undefined, judged: 0, doubted: undefined, usual: USUAL_AT_FIRST };
 /** The first visits are read again while a hand is being learnt. */
-const READ_AGAIN_UNTIL = 8;
+const READ_AGAIN_UNTIL = 4;
 
 /** Whether a hand met before is now taken for a steadier or less steady one, or for one that wavers otherwise. */
 const toldOtherwise = (before: ReadonlyMap<string, NoiseBelief>, now: ReadonlyMap<string, NoiseBelief>): boolean =>

@@ -1,6 +1,14 @@
 import { expect } from 'chai';
-import { followHorse, readCause, readDirection, sideChanges, type Cause } from '../../../src/core/change/index.js';
+import {
+	followHorse,
+	readCause,
+	readDirection,
+	sideChanges,
+	type BackChange,
+	type Cause
+} from '../../../src/core/change/index.js';
 import type { StationChange } from '../../../src/core/change/index.js';
+import { KINDS } from '../../../src/core/change/kinds.js';
 import { CALM_HAND } from '../../../sim/trace.js';
 import { changeOf as at } from '../../support/changes.js';
 import { series, slide, START } from '../../support/shapes.js';
@@ -37,6 +45,20 @@ describe('cause from the pattern over stations and sides', () => {
 	it('a grown horse does not grow, and a loss is never growth', () => {
 		expect(told(9, grown, false)).to.not.equal('growth');
 		expect(told(-9, grown, true)).to.not.equal('growth');
+	});
+
+	it('the kind that foresaw what came speaks for its cause; one that says nothing leaves it to the shape', () => {
+		const tracings = series(slide(-9, 8, 28, front), { visits: 12, hand: CALM_HAND, seed: 71 });
+		const change = followHorse(tracings, START, 'T8')?.at(-1) as BackChange;
+		const seenAs = (kind: (typeof KINDS)[number]) =>
+			readCause({ ...change, kinds: KINDS.map((k) => Number(k === kind)) }, -9, false);
+		const chanceOf = (kind: (typeof KINDS)[number], cause: Cause): number => {
+			const read = seenAs(kind);
+			return read.likeliest === cause ? read.chance : 1 - read.chance;
+		};
+		expect(seenAs('still').likeliest).to.equal('local-loss');
+		expect(chanceOf('local', 'local-loss')).to.be.above(chanceOf('still', 'local-loss'));
+		expect(chanceOf('near', 'local-loss')).to.be.below(chanceOf('still', 'local-loss'));
 	});
 
 	it('has nothing to say without a change', () => expect(readCause(undefined, 0, true).cause).to.equal('none'));
