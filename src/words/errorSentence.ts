@@ -131,7 +131,7 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 	'unknown-field': (d) => `“${d['field']}” is no part of a visit. Update the program on this device.`,
 	'bad-value': (d) => `“${d['field']}” cannot hold that: ${d['why']}. Tap it again; the rest was kept.`,
 	'entry-changed': (d) => `“${d['field']}” was sent before with another value. Both are kept; tap it again.`,
-	'photo-kind': (d) => `“${d['kind']}” is no kind of photo.`,
+	'photo-kind': (d) => `“${d['kind']}” is no kind of photo here.`,
 	'not-signed-in': () => 'You are signed out. Sign in again; what you typed is still on this device.',
 	'not-found': () => 'That is not here, or not in one of your yards.',
 	'read-only': () => 'You may look at this yard but not change it. Ask its owner.',

@@ -187,9 +187,17 @@ describe('what was done to a saddle, and whose limits lead', () => {
 
 		it('are refused where there is no such saddle, no such view, or no picture', async () => {
 			expect((await putPhoto(owner, where(uuidv7(), uuidv7()))).status).to.equal(404);
-			const odd = await putPhoto(owner, `/api/photos/${uuidv7()}?saddle=${saddleId}&kind=poster`);
-			expect(odd.status).to.equal(400);
-			expect(await odd.text()).to.match(/no kind of photo/);
+			const visit = visitBody(horseId, '2026-05-25');
+			expect((await owner.send('PUT', `/api/visits/${visit.id}`, visit)).status).to.equal(200);
+			for (const of of [
+				`saddle=${saddleId}&kind=poster`,
+				`saddle=${saddleId}&kind=side`,
+				`visit=${visit.id}&kind=saddle-underside`
+			]) {
+				const odd = await putPhoto(owner, `/api/photos/${uuidv7()}?${of}`);
+				expect(odd.status, of).to.equal(400);
+				expect(await odd.text()).to.match(/no kind of photo/);
+			}
 			const text = await owner.send('PUT', where(uuidv7()), 'no picture');
 			expect(text.status).to.be.within(400, 422);
 			expect(await photos()).to.have.length(1);

@@ -2,13 +2,13 @@ import { createHash } from 'node:crypto';
 import { and, asc, eq, inArray, or } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
-import { PHOTO_KINDS, type PhotoKind } from '../db/schema/index.js';
+import { SADDLE_PHOTO_KINDS, VISIT_PHOTO_KINDS, type PhotoKind } from '../db/schema/index.js';
 import { noteDeed } from './deeds.js';
 import { findSaddle } from './saddles.js';
 import { mustChange, mustMayInYard, seenBy, yardIds, type Scope } from './scope.js';
 import { findVisit } from './visits.js';
 
-export { PHOTO_KINDS };
+export { SADDLE_PHOTO_KINDS, VISIT_PHOTO_KINDS };
 
 export interface PhotoInput {
 	readonly id: string;

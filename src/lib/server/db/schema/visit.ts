@@ -147,6 +147,18 @@ export const PHOTO_KINDS = [
 ] as const;
 
 export type PhotoKind = (typeof PHOTO_KINDS)[number];
+/** What a photo of a saddle on its rack may show. */
+export const SADDLE_PHOTO_KINDS: readonly PhotoKind[] = [
+	'saddle-underside',
+	'saddle-front',
+	'saddle-side',
+	'saddle-rear',
+	'saddle-detail'
+];
+/** What a visit's photo may show: the horse, and from the side its saddle on it. */
+export const VISIT_PHOTO_KINDS: readonly PhotoKind[] = PHOTO_KINDS.filter(
+	(k) => k === 'saddle-side' || !SADDLE_PHOTO_KINDS.includes(k)
+);
 
 export const photo = pgTable(
 	'photo',

@@ -2,7 +2,7 @@ import { CoreError } from '$core/errors/index.js';
 import { answerJson, answerPage, BOUNDS, parseId, readBytes } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { cleanPicture } from '$lib/server/pictures/cleanPicture.js';
-import { findPhoto, mustWriteSomewhere, PHOTO_KINDS, putPhoto } from '$lib/server/records/index.js';
+import { findPhoto, mustWriteSomewhere, putPhoto, SADDLE_PHOTO_KINDS, VISIT_PHOTO_KINDS } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
 
 export const PUT: RequestHandler = ({ params, request, url, locals }) =>
@@ -10,7 +10,7 @@ export const PUT: RequestHandler = ({ params, request, url, locals }) =>
 		mustWriteSomewhere(locals.scope);
 		const saddle = url.searchParams.get('saddle');
 		const asked = url.searchParams.get('kind') ?? 'other';
-		const kind = PHOTO_KINDS.find((k) => k === asked);
+		const kind = (saddle === null ? VISIT_PHOTO_KINDS : SADDLE_PHOTO_KINDS).find((k) => k === asked);
 		if (!kind) throw new CoreError('photo-kind', { kind: asked.slice(0, 40) });
 		await putPhoto(app().db, locals.scope, {
 			id: parseId(params.photo),
