@@ -2,7 +2,13 @@ import { CoreError } from '$core/errors/index.js';
 import { answerJson, answerPage, BOUNDS, parseId, readBytes } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { cleanPicture } from '$lib/server/pictures/cleanPicture.js';
-import { findPhoto, mustWriteSomewhere, putPhoto, SADDLE_PHOTO_KINDS, VISIT_PHOTO_KINDS } from '$lib/server/records/index.js';
+import {
+	findPhoto,
+	mustWriteSomewhere,
+	putPhoto,
+	SADDLE_PHOTO_KINDS,
+	VISIT_PHOTO_KINDS
+} from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
 
 export const PUT: RequestHandler = ({ params, request, url, locals }) =>
