@@ -1,8 +1,6 @@
 import { frameAtApex, makeCurve, type Curve } from '../curve/index.js';
-import { muscleAlong } from './ownLimits.js';
-
-/** Muscle lies little over the bone at the top, most from here down, mm below it. */
-const FULL_FROM_MM = 40;
+import { movedAt } from './fitDayBack.js';
+import { muscleMoved } from './muscleLie.js';
 
 /** The most muscle at the withers that is thought of, mm a side: a back that changes by more is another back. */
 export const MOST_MUSCLE_MM = 12;
@@ -14,13 +12,12 @@ export const MOST_MUSCLE_MM = 12;
 export function muscled(curve: Curve, sMm: number, mm: number): Curve {
 	if (mm === 0) return curve;
 	const { xMm, yMm } = frameAtApex(curve);
-	const here = mm * muscleAlong(sMm);
+	const moved = muscleMoved(mm, sMm);
 	return makeCurve(
 		Array.from(xMm, (x, i) => {
-			const depth = -(yMm[i] as number);
-			const out = here * Math.min(1, Math.max(0, depth / FULL_FROM_MM));
+			const y = yMm[i] as number;
 			// No flank goes past the middle.
-			return [Math.sign(x) * Math.max(0, Math.abs(x) + out), yMm[i] as number] as const;
+			return [Math.sign(x) * Math.max(0, Math.abs(x) + movedAt(moved, -y)), y] as const;
 		})
 	);
 }

@@ -2,6 +2,7 @@ import type { FittedCut } from './fitDayBack.js';
 import { fitDaySaddle, fittedSeat, outcomeOf, seated, strengthsAgainst, type FitDaySaddle } from './fitDay.js';
 import { USUAL_BEDDING, type Bedding } from './fitDaySaddle.js';
 import { CONDITIONS, type Fault } from './conditions.js';
+import { fatMoved, LIES, muscleMoved, USUAL_LIE, type Lie } from './muscleLie.js';
 
 /** A back's main ways of changing. */
 export const WAYS_OF_CHANGE = [
@@ -31,30 +32,6 @@ export const MOST_TRIED_MM = 16;
 const USUAL_ROOM_MM = 18;
 const FINE_MM = 0.5;
 
-/** How muscle fades to the rear and both lie over the depth, as shares of the front's band. */
-interface Lie {
-	readonly muscleAt: readonly [s40: number, s245: number, s450: number];
-	readonly muscle: readonly [topShare: number, bandShare: number, lowShare: number];
-	readonly fat: readonly [topShare: number, bandShare: number, lowShare: number];
-}
-const FADE_AT_MM = [40, 245, 450] as const;
-
-/** Muscle at the withers fades to the rear and lies in the band; fat lies everywhere, thicker low. Common practice, no source. */
-const USUAL_LIE: Lie = { muscleAt: [1, 0.36, 0.12], muscle: [0.7, 1, 0.6], fat: [0.6, 1, 1.25] };
-/** The same where more of it lies behind and low, or less. */
-const LIES: readonly [more: Lie, less: Lie] = [
-	{ muscleAt: [1, 0.5, 0.2], muscle: [0.6, 1, 0.75], fat: [0.5, 1, 1.4] },
-	{ muscleAt: [1, 0.22, 0.04], muscle: [0.8, 1, 0.45], fat: [0.7, 1, 1.1] }
-];
-
-/** Share of the front's muscle that a station has, by its place behind the blade. */
-export function muscleAlong(sMm: number, { muscleAt: [a, b, c] }: Lie = USUAL_LIE): number {
-	const [s0, s1, s2] = FADE_AT_MM;
-	if (sMm <= s0) return a;
-	if (sMm <= s1) return a + ((b - a) * (sMm - s0)) / (s1 - s0);
-	return sMm >= s2 ? c : b + ((c - b) * (sMm - s1)) / (s2 - s1);
-}
-
 /** The parts of every station after so many mm of a way: near then off, each top, band, low. */
 function partsOf(cuts: readonly FittedCut[], way: WayOfChange, mm: number, lie: Lie): Float64Array {
 	const fat = way.startsWith('fat');
@@ -63,9 +40,8 @@ function partsOf(cuts: readonly FittedCut[], way: WayOfChange, mm: number, lie: 
 		way === 'near-lost' || way === 'off-lost' ? (way.startsWith(name) ? 1 : 0) : 1;
 	return Float64Array.from(
 		cuts.flatMap(({ sMm }) => {
-			const here = sign * mm * (fat ? 1 : muscleAlong(sMm, lie));
-			const depths = fat ? lie.fat : lie.muscle;
-			return [...depths.map((d) => here * d * side('near')), ...depths.map((d) => here * d * side('off'))];
+			const moved = fat ? fatMoved(sign * mm, lie) : muscleMoved(sign * mm, sMm, lie);
+			return (['near', 'off'] as const).flatMap((name) => moved.map((v) => v * side(name)));
 		})
 	);
 }
