@@ -1,7 +1,7 @@
 import type { Curve } from '../curve/index.js';
 import { HEAVY_TAIL } from './repeats.js';
 import { NOISES, type HandNoise } from './tracingErrors.js';
-import type { Reader } from './tracingInformation.js';
+import { sharedWidths, type Reader } from './tracingInformation.js';
 
 /** What is believed of a hand's noise: chances of NOISES. */
 export type NoiseBelief = readonly number[];
@@ -42,7 +42,7 @@ function repeatsLikelihood(
 	weights: readonly number[],
 	asked: readonly number[]
 ): number[] {
-	const { reach, widths } = reader.shared(curves);
+	const { reach, widths } = sharedWidths(curves);
 	const depths = reach.near + reach.off;
 	if (depths === 0) return asked.map(() => 0);
 	// Weights among one another only: where all lie far apart, none of them is a bad one.

@@ -46,8 +46,6 @@ function depthsRead(w: Float64Array): number {
 export interface Reader {
 	/** What one tells of the station's change; undefined where nothing of it can be read. `noise`: which of NOISES. */
 	readonly read: (curve: Curve, noise: number, how?: How) => Information | undefined;
-	/** Widths where all of them reach. */
-	readonly shared: (curves: readonly Curve[]) => SharedWidths;
 	/** How far a difference of widths is out of the usual for one tracing's errors; `noise`: which of NOISES. */
 	readonly apart: (difference: Float64Array, reach: Reach, noise: number) => Apart;
 }
@@ -81,7 +79,8 @@ export const depthsReached = (curve: Curve): Reach => reachOf(widthsOf(curve));
 /** Repeats are held against one another to one of these numbers of depths: fewer kinds of errors to tell apart. */
 const COMPARED_TO = [17, 13, 10, 6, 0] as const;
 
-function sharedWidths(curves: readonly Curve[]): SharedWidths {
+/** Widths of several tracings of one station where all of them reach. */
+export function sharedWidths(curves: readonly Curve[]): SharedWidths {
 	const all = curves.map(widthsOf);
 	const reaches = all.map(reachOf);
 	const least = (side: 'near' | 'off'): number => COMPARED_TO.find((n) => reaches.every((r) => r[side] >= n)) as number;
@@ -134,7 +133,6 @@ export function readerOf(frame: StationFrame): Reader {
 			side('off', reach.near);
 			return { j, b };
 		},
-		shared: sharedWidths,
 		apart: (difference, reach, noise) => {
 			const { l, logDet } = factorOf(reach, noise);
 			const e = forwardSolve(l, { rows: difference.length, cols: 1, at: difference }).at;

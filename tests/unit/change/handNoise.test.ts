@@ -5,7 +5,7 @@ import { learnNoise, nearestNoise, STARTING_BELIEF } from '../../../src/core/cha
 import { repeatWeights } from '../../../src/core/change/repeats.js';
 import { framesOf, widthsOf, type StationFrame } from '../../../src/core/change/stationFrame.js';
 import { NOISES, WAVERS, type HandNoise } from '../../../src/core/change/tracingErrors.js';
-import { readerOf } from '../../../src/core/change/tracingInformation.js';
+import { readerOf, sharedWidths } from '../../../src/core/change/tracingInformation.js';
 import { normal, seededRandom, type Random } from '../../../sim/random.js';
 import { knottedWaver } from '../../../sim/waver.js';
 import { everyFourWeeks, trueCurve } from '../../support/shapes.js';
@@ -72,7 +72,7 @@ describe('what repeats tell of a hand', () => {
 
 	it('how far two lines lie apart is the squared distance in units of the errors', () => {
 		const reader = readerOf(FRAME);
-		const { reach, widths } = reader.shared([TRUE, trueCurve('T8', { nearMm: 3, offMm: 3 })]);
+		const { reach, widths } = sharedWidths([TRUE, trueCurve('T8', { nearMm: 3, offMm: 3 })]);
 		const [a, b] = widths as [Float64Array, Float64Array];
 		const apart = (times: number): number =>
 			reader.apart(
@@ -98,7 +98,7 @@ describe('what repeats tell of a hand', () => {
 			xMm: TRUE.xMm.filter((_, i) => (TRUE.yMm[i] as number) > -90),
 			yMm: TRUE.yMm.filter((y) => y > -90)
 		};
-		const { reach, widths } = readerOf(FRAME).shared([TRUE, short]);
+		const { reach, widths } = sharedWidths([TRUE, short]);
 		const depths = widthsOf(short).near.filter((w) => !Number.isNaN(w)).length;
 		expect(reach.near).to.be.at.most(depths);
 		expect(widths.map((w) => w.length)).to.deep.equal([reach.near + reach.off, reach.near + reach.off]);

@@ -23,7 +23,7 @@ export async function storeCalls(
 			and(
 				eq(storedCall.pairingId, pairingId),
 				eq(storedCall.engineVersion, ENGINE_VERSION),
-				visitIds.length > 0 ? notInArray(storedCall.visitId, visitIds) : undefined
+				notInArray(storedCall.visitId, visitIds)
 			)
 		);
 	if (rows.length === 0) return;

@@ -30,41 +30,29 @@ export async function readWholeRecord(db: Database, scope: Scope, horseId: strin
 			const t = tables;
 			const visits = await tx.select().from(t.visit).where(eq(t.visit.horseId, horse.id));
 			const ids = visits.map((v) => v.id);
-			const of = <R>(rows: Promise<R[]>): Promise<R[]> => (ids.length > 0 ? rows : Promise.resolve([]));
-			const tracings = await of(tx.select().from(t.tracing).where(inArray(t.tracing.visitId, ids)));
-			const entries = await of(tx.select().from(t.visitEntry).where(inArray(t.visitEntry.visitId, ids)));
+			const tracings = await tx.select().from(t.tracing).where(inArray(t.tracing.visitId, ids));
+			const entries = await tx.select().from(t.visitEntry).where(inArray(t.visitEntry.visitId, ids));
 			const rides = await tx.select().from(t.ride).where(eq(t.ride.horseId, horse.id));
 			const pairings = await tx.select().from(t.pairing).where(eq(t.pairing.horseId, horse.id));
 			const fitMarks = await tx.select().from(t.fitMark).where(eq(t.fitMark.horseId, horse.id));
 			const tasks = await tx.select().from(t.task).where(eq(t.task.horseId, horse.id));
 			const worn = [...new Set([...pairings.map((p) => p.saddleId), ...rides.flatMap((r) => r.saddleId ?? [])])];
-			const saddles = worn.length > 0 ? await tx.select().from(t.saddle).where(inArray(t.saddle.id, worn)) : [];
-			const services =
-				worn.length > 0 ? await tx.select().from(t.saddleService).where(inArray(t.saddleService.saddleId, worn)) : [];
-			const shown = [
-				...(ids.length > 0 ? [inArray(t.photo.visitId, ids)] : []),
-				...(worn.length > 0 ? [inArray(t.photo.saddleId, worn)] : [])
-			];
-			const photos =
-				shown.length > 0
-					? await tx
-							.select()
-							.from(t.photo)
-							.where(or(...shown))
-					: [];
+			const saddles = await tx.select().from(t.saddle).where(inArray(t.saddle.id, worn));
+			const services = await tx.select().from(t.saddleService).where(inArray(t.saddleService.saddleId, worn));
+			const photos = await tx
+				.select()
+				.from(t.photo)
+				.where(or(inArray(t.photo.visitId, ids), inArray(t.photo.saddleId, worn)));
 			const kept = [horse.id, ...ids, ...worn];
 			const earlier = await tx.select().from(t.earlierVersion).where(inArray(t.earlierVersion.rowId, kept));
 			const [yard] = await tx.select({ name: t.yard.name }).from(t.yard).where(eq(t.yard.id, horse.yardId));
 			const writers = [...visits, ...entries, ...rides, ...fitMarks, ...photos, ...tasks, ...services].flatMap(
 				(r) => r.madeBy ?? []
 			);
-			const people =
-				writers.length > 0
-					? await tx
-							.select({ id: t.person.id, name: t.person.name })
-							.from(t.person)
-							.where(inArray(t.person.id, [...new Set(writers)]))
-					: [];
+			const people = await tx
+				.select({ id: t.person.id, name: t.person.name })
+				.from(t.person)
+				.where(inArray(t.person.id, [...new Set(writers)]));
 			const record: WholeRecord = {
 				format: RECORD_FORMAT,
 				version: RECORD_VERSION,
@@ -139,8 +127,7 @@ async function isElsewhere(db: Database, record: WholeRecord, yardId: string): P
 	return asSystem(async () => {
 		const horses = await db.select({ yardId: horse.yardId }).from(horse).where(eq(horse.id, record.horse.id));
 		const ids = record.saddles.map((s) => s.id);
-		const saddles =
-			ids.length > 0 ? await db.select({ yardId: saddle.yardId }).from(saddle).where(inArray(saddle.id, ids)) : [];
+		const saddles = await db.select({ yardId: saddle.yardId }).from(saddle).where(inArray(saddle.id, ids));
 		return [...horses, ...saddles].some((r) => r.yardId !== yardId);
 	});
 }
