@@ -6,8 +6,8 @@ import { ensureDebian, ensurePackages, ROOT } from './lib/host.mjs';
 
 /**
  * Runs every test: units, published checks, server and browser. Arguments narrow it, for example `tests/unit`.
- * All at once, what needs no server runs beside the rest, giving way to it; after it, beside the server's, what starts
- * places of its own; of the browser's, what only reads pages or keeps to a yard of its own runs beside the others.
+ * All at once, what needs no server runs beside the rest, giving way to it; after it what starts places of its own; of
+ * the browser's, what only reads pages or keeps to a yard of its own runs beside all others.
  */
 await ensurePackages();
 // The last four read back what we write: checks from outside the project.
@@ -19,7 +19,7 @@ const all = places.length > 0 ? places : ['tests/unit', 'tests/published', 'test
 const onBrowser = all.filter((p) => p.includes('browser'));
 const onServer = all.filter((p) => p.includes('server') && !onBrowser.includes(p));
 const alone = all.filter((p) => !onBrowser.includes(p) && !onServer.includes(p));
-/** Reads every page in both themes and writes nothing; works in a yard that nobody else is in. */
+/** Reads every page in both themes and writes nothing; works in a yard that nobody else is in: beside all others. */
 const APART = ['tests/browser/accessible.test.ts', 'tests/browser/saddleRoom.test.ts'];
 /** Start a server and a database of their own: no other test meets them. */
 const OWN_PLACE = ['tests/server/mail.test.ts', 'tests/server/cluster.test.ts', 'tests/browser/people.test.ts'];
@@ -76,18 +76,14 @@ if (staged) {
 	const ownPlace = whole
 		? Promise.resolve(beside).then(() => runTests('own', OWN_PLACE, { env, behind: true, low: false }))
 		: undefined;
-	const without = whole ? OWN_PLACE : [];
+	// Alone in the list a file runs as it is.
+	const apart = onBrowser.some((p) => !p.endsWith('.ts'))
+		? runTests('apart', APART, { env, behind: true, low: false })
+		: undefined;
+	const without = [...(whole ? OWN_PLACE : []), ...(apart ? APART : [])];
 	if (onServer.length > 0) results.push(await runTests('server', onServer, { env, without }));
-	if (onBrowser.length > 0) {
-		// Alone in the list it runs as it is; else when nothing but the browser's tests are left to run.
-		const apart = onBrowser.some((p) => !p.endsWith('.ts'));
-		const rest = runTests('browser', onBrowser, { env, without: [...without, ...(apart ? APART : [])] });
-		const besides = Promise.resolve(beside).then(() =>
-			apart ? runTests('apart', APART, { env, behind: true, low: false }) : undefined
-		);
-		results.push(await rest);
-		if (apart) await told(besides);
-	}
+	if (onBrowser.length > 0) results.push(await runTests('browser', onBrowser, { env, without }));
+	if (apart) await told(apart);
 	if (ownPlace) await told(ownPlace);
 	await stage.stop();
 }
