@@ -1,13 +1,12 @@
 <script lang="ts">
 	import { beforeNavigate, goto } from '$app/navigation';
-	import { onDestroy, onMount } from 'svelte';
+	import { onDestroy, onMount, type ComponentProps } from 'svelte';
 	import { frameFor, isLongLine, LONG_LINES, MAIN_STATIONS, makeCurve, type Curve } from '$core/curve/index.js';
-	import FileDrop from '$lib/ui/entry/FileDrop.svelte';
 	import Keypad from '$lib/ui/entry/Keypad.svelte';
 	import LongLinePad from '$lib/ui/entry/LongLinePad.svelte';
 	import PicturePad from '$lib/ui/entry/PicturePad.svelte';
-	import type { DrawnUnit } from '$core/units/index.js';
-	import ReadReport from '$lib/ui/entry/ReadReport.svelte';
+	import DeskBar from '$lib/ui/desk/DeskBar.svelte';
+	import DeskFiles from '$lib/ui/desk/DeskFiles.svelte';
 	import DeskHead from '$lib/ui/desk/DeskHead.svelte';
 	import DeskKept from '$lib/ui/desk/DeskKept.svelte';
 	import RulerDesk from '$lib/ui/desk/RulerDesk.svelte';
@@ -36,17 +35,16 @@
 	import { adoptFile } from '$lib/ui/entry/adoptFile.js';
 	import { saveDesk } from '$lib/ui/desk/saveDesk.js';
 	import { findDraft, forgetDraft, keepDraft } from '$lib/ui/entry/draftKeeper.js';
-	import { readFiles, type FileResult } from '$lib/ui/entry/readFiles.js';
 	import { todayHere } from '$lib/ui/format.js';
 	import { recall, remember } from '$lib/ui/settings.js';
-	import { DESK_MODES, stationWords } from '$words/index.js';
+	import { stationWords, type DESK_MODES } from '$words/index.js';
 	import type { PageProps } from './$types.js';
 
 	const { data }: PageProps = $props();
 	let draft: DraftVisit = $state.raw(newDraft(todayHere()));
 	let mode: (typeof DESK_MODES)[number][0] = $state('keypad');
 	let station: string = $state('T8');
-	let results: FileResult[] = $state([]);
+	let read: ComponentProps<typeof DeskFiles>['read'] = $state.raw({ files: [], results: [] });
 	let pictures: readonly File[] = $state.raw([]);
 	let loose: readonly LooseSheet[] = $state.raw([]);
 	let typed: readonly TypedRow[] = $state.raw([]);
@@ -58,7 +56,6 @@
 	let conflict = $state(false);
 	let resumed = $state(false);
 	let loaded = $state(false);
-	let reading = $state(false);
 	/** Everything is kept or sent: nobody is asked on the way out. */
 	let leaving = false;
 	/** Visits of other horses and days that sheets filed themselves into. */
@@ -133,20 +130,10 @@
 		const here = isLongLine(station) ? LONG_LINES : MAIN_STATIONS;
 		if (freeRepeat(draft, station) > 3) station = here.find((s) => freeRepeat(draft, s) <= 3) ?? station;
 	}
-	let chosenFiles: File[] = [];
-	async function takeFiles(files: File[], unit?: DrawnUnit) {
-		chosenFiles = files;
-		reading = true;
-		const read = await readFiles(files, todayHere(), unit);
-		reading = false;
-		results = read;
-		draft = read.reduce((d, file) => adoptFile(d, file, { station, operator }), draft);
+	function takeFiles(next: typeof read) {
+		read = next;
+		draft = next.results.reduce((d, file) => adoptFile(d, file, { station, operator }), draft);
 	}
-	const otherDays = $derived(
-		results
-			.flatMap((r) => (r.status === 'read' ? r.report.tracings : []))
-			.filter((t) => t.visitedOn !== draft.visitedOn).length
-	);
 	function keepSheet(kept: KeptSheet) {
 		const code = kept.code && nameOf(kept.code.horseId) ? kept.code : undefined;
 		// The first sheet of a new visit says which visit that is.
@@ -210,7 +197,7 @@
 	async function clear() {
 		await forgetDraft(data.horse.id, opened);
 		draft = own ? own : newDraft(todayHere());
-		[results, pictures, elsewhere, resumed] = [[], [], [], false];
+		[read, pictures, elsewhere, resumed] = [{ files: [], results: [] }, [], [], false];
 		[leftLoose, leftTyped] = [[], []];
 	}
 </script>
@@ -230,37 +217,15 @@
 
 <div class="page">
 	<section class="sheet enter">
-		<div class="bar">
-			<div class="join" role="group" aria-label="Station">
-				{#each [...MAIN_STATIONS, ...LONG_LINES] as s (s)}<button
-						type="button"
-						class="btn join-item"
-						class:btn-primary={s === station}
-						aria-pressed={s === station}
-						onclick={() => (station = s)}>{stationWords(s)}</button
-					>{/each}
-			</div>
-			<div role="group" aria-label="How to enter" class="join modes">
-				{#each DESK_MODES as [m, word] (m)}<button
-						type="button"
-						class="btn join-item"
-						class:btn-active={m === mode}
-						aria-pressed={m === mode}
-						onclick={() => (mode = m)}>{word}</button
-					>{/each}
-			</div>
-		</div>
-		<label class="tracer"
-			>Traced by <input
-				class="input"
-				maxlength="80"
-				value={operator}
-				onchange={(e) => {
-					operator = e.currentTarget.value.trim();
-					remember('zt-operator', operator);
-				}}
-			/></label
-		>
+		<DeskBar
+			bind:station
+			bind:mode
+			{operator}
+			onoperator={(name) => {
+				operator = name;
+				remember('zt-operator', operator);
+			}}
+		/>
 		{#if !loaded}<p class="quiet">Looking for what was left here…</p>
 		{:else if mode === 'keypad' && isLongLine(station)}
 			<LongLinePad {keepWord} onkeep={(c) => keep(c, 'keypad')} />
@@ -303,16 +268,7 @@
 				onkeep={(c) => keep(c, 'ruler')}
 			/>
 		{:else if mode === 'file'}
-			<FileDrop accept=".csv,.svg,.dxf,.txt,.json,text/csv,text/plain,image/svg+xml" onfiles={takeFiles}>
-				<b>{reading ? 'Reading…' : 'Drop files here, or choose'}</b><br /><span class="quiet"
-					>points or widths CSV, point lists, SVG, DXF. Without a station: {station}.</span
-				>
-			</FileDrop>
-			<ReadReport {results} onunit={(unit) => void takeFiles(chosenFiles, unit)} />
-			{#if otherDays > 0}<p class="quiet">
-					{otherDays} tracings of other days were left aside: bring a whole history in under
-					<a class="link" href="/import">Import</a>.
-				</p>{/if}
+			<DeskFiles {station} visitedOn={draft.visitedOn} {read} onread={takeFiles} />
 		{:else}
 			<PicturePad
 				{station}
@@ -363,35 +319,6 @@
 	.enter {
 		display: grid;
 		gap: 1rem;
-	}
-	.bar {
-		display: flex;
-		flex-wrap: wrap;
-		justify-content: space-between;
-		gap: 0.5rem;
-	}
-	.tracer {
-		display: flex;
-		gap: 0.5rem;
-		align-items: center;
-		font-weight: 600;
-	}
-	.tracer input {
-		max-width: 14rem;
-	}
-	@media (max-width: 640px) {
-		.bar .btn {
-			padding-inline: 0.5rem;
-			font-size: 0.92rem;
-		}
-		.modes {
-			display: grid;
-			grid-template-columns: repeat(3, 1fr);
-			width: 100%;
-		}
-		.modes .btn {
-			border-radius: 0;
-		}
 	}
 	@media (max-width: 900px) {
 		.page {
