@@ -166,7 +166,7 @@ export function measuredSentences(s: MeasuredSeat): string[] {
 		...tip,
 		...lean,
 		`Presses in ${lengthWords(s.dropMm)} under a rider.`,
-		`${whole(carries.value)}% of the bars carries${Z95 * carries.sd < 1 ? '' : ` (${range(carries, whole)})`}; by thirds ${s.bearing.thirds.map((t) => `${Math.round(100 * t)}%`).join(', ')}; ${s.meanKpa.toFixed(0)} kPa in the mean.`
+		`${whole(carries.value)}% of the bars carry${Z95 * carries.sd < 1 ? '' : ` (${range(carries, whole)})`}; by thirds ${s.bearing.thirds.map((t) => `${Math.round(100 * t)}%`).join(', ')}; ${s.meanKpa.toFixed(0)} kPa in the mean.`
 	];
 }
 
@@ -233,7 +233,7 @@ const COMPARED_WORDS: Readonly<Record<ComparedFigure['what'], string>> = {
 	middle: 'Weight on the middle',
 	rear: 'Weight on the rear third',
 	near: 'Weight on the near bar',
-	carries: 'Of the bars carries',
+	carries: 'Bars that carry',
 	tip: 'Tips',
 	lean: 'Leans'
 };
