@@ -12,6 +12,7 @@ import { judgePairings } from '$lib/server/judge/index.js';
 import {
 	findDue,
 	findEvidence,
+	findFitDaySeat,
 	findOverlays,
 	judgeOn,
 	listAllVisits,
@@ -21,6 +22,7 @@ import {
 	listTracings,
 	listVisits,
 	rodeOn,
+	seatOrNone,
 	standingDay,
 	standingsOn,
 	worstFirst,
@@ -81,7 +83,8 @@ function triedOn(found: Found, pairings: readonly MarkedPairing[], day: string) 
 }
 
 /** What the horse's own page and its saddle's show: judged once, by the same functions as board and walk. */
-export const overview = ({ locals, url, parent }: Pick<Parameters<PageServerLoad>[0], 'locals' | 'url' | 'parent'>) =>
+type Asked = Pick<Parameters<PageServerLoad>[0], 'locals' | 'url' | 'parent' | 'isDataRequest'>;
+export const overview = ({ locals, url, parent, isDataRequest }: Asked) =>
 	answerPage(async () => {
 		const { db } = app();
 		const { horse, pairings, marks: allMarks, may } = await parent();
@@ -108,6 +111,10 @@ export const overview = ({ locals, url, parent }: Pick<Parameters<PageServerLoad
 		const isLatest = day === days[days.length - 1];
 		const call = calls.filter((c) => day !== undefined && c.visitedOn <= day).at(-1);
 		const fitDay = marks.at(-1)?.fittedOn;
+		// There is a seat where a later day was judged against the fitted one.
+		const seatOn = call && fitDay && call.visitedOn > fitDay ? call.visitedOn : undefined;
+		// It is reckoned while the page is on its way. A link that is merely hovered over asks for data alone.
+		if (fitDay && seatOn && !isDataRequest) void seatOrNone(findFitDaySeat(db, horse, fitDay, seatOn)).catch(() => {});
 		// A visit without tracings shows the shape as it was last traced.
 		const tracedOn = visits.find((v) => v.tracings > 0 && day !== undefined && v.visitedOn <= day)?.visitedOn ?? day;
 		const cuts = tracedOn ? await findOverlays(db, horse, fitDay, tracedOn) : [];
@@ -152,8 +159,7 @@ export const overview = ({ locals, url, parent }: Pick<Parameters<PageServerLoad
 			days,
 			day: day ?? null,
 			call: call ?? null,
-			// There is a seat where a later day was judged against the fitted one.
-			seatOn: call && fitDay && call.visitedOn > fitDay ? call.visitedOn : null,
+			seatOn: seatOn ?? null,
 			joined: judged?.joined ?? null,
 			readings: judged?.readings ?? [],
 			weighing: judged?.weighing ?? null,
