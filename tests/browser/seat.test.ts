@@ -50,6 +50,7 @@ describe('the saddle that fitted, on the horse that was laid off', function () {
 	it('each way of changing has its limit; which lead is chosen, told by the call, and taken back', async () => {
 		await page.goto(`${url}/saddle`);
 		await card().getByText('Its own limits').click();
+		await card().getByRole('table').waitFor();
 		expect(await card().getByRole('row').count()).to.equal(7);
 		await choose(/^This saddle’s own/);
 		await page.goto(url);

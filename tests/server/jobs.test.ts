@@ -59,6 +59,16 @@ describe('a report that is made behind', () => {
 		}
 	});
 
+	it('tears no short paragraph between two pages', async () => {
+		for (const paper of ['a4', 'letter'])
+			for (const whom of ['fitter', 'vet', 'owner']) {
+				const pages = textOf(await reportFile(owner, horse, { whom, paper })).split('\f');
+				const begun = pages.map((p) => p.trim().split('\n')[0]).filter(Boolean);
+				expect(begun.length).to.be.above(1);
+				for (const line of begun) expect(line, `${whom} on ${paper}`).to.match(/^(?:fit mark|[\p{Lu}\p{N}•])/u);
+			}
+	});
+
 	it('is of the paper asked for, its cuts true within 0.2 mm over 100 mm as another program draws them', async () => {
 		for (const [paper, wide, high] of [
 			['a4', 210, 297],

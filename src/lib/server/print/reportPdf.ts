@@ -21,6 +21,7 @@ const FOOT_MM = 16;
 const TEXT_MM = 3.7;
 const LEADING = 1.35;
 const GAP_MM = 2.4;
+const KEPT_LINES = 5;
 /** A cut on an overlay is drawn within this. */
 const OVERLAY = { widthMm: 56, heightMm: 24 };
 const HISTORY = { heightMm: 52, leftMm: 14 };
@@ -76,6 +77,8 @@ export function wrapped(text: string, widthMm: number, width: (text: string) => 
 
 function paragraph(flow: Flow, text: string, sizeMm: number, color = INK, indentMm = 0): void {
 	const lines = wrapped(text, innerMm(flow) - indentMm, (t) => textWidth(flow.page, t, sizeMm));
+	// A short paragraph is not torn between two pages, a long one not after its first line.
+	need(flow, (lines.length <= KEPT_LINES ? lines.length : 2) * sizeMm * LEADING);
 	for (const l of lines) {
 		need(flow, sizeMm * LEADING);
 		flow.y -= sizeMm * LEADING;
