@@ -10,7 +10,6 @@ import {
 	type ShimRefusal,
 	type ShimStep,
 	type ShimWarning,
-	type ShimZone,
 	type TravelCause,
 	type TravelReading
 } from '../core/setup/index.js';
@@ -62,8 +61,6 @@ export const SETUP_NUMBER_WORDS: Readonly<Record<string, readonly [name: string,
 	'wedge-near': ['Wedge, near', '°'],
 	'wedge-off': ['Wedge, off', '°']
 };
-
-export const SHIM_ZONE_WORDS: Readonly<Record<ShimZone, string>> = { front: 'front', middle: 'middle', rear: 'rear' };
 
 type Parts = Iterable<readonly [part: string, value: string | number]>;
 

@@ -1,4 +1,4 @@
-import type { Sign, SignGroup, SignKind, StrokeAge, ZoneId } from '../core/zones/index.js';
+import type { Sign, SignGroup, SignKind, ZoneId } from '../core/zones/index.js';
 
 export const ZONE_WORDS: Readonly<Record<ZoneId, string>> = {
 	'withers-top': 'top of the withers',
@@ -81,12 +81,6 @@ export const COURSE_WORDS: Readonly<Record<string, string>> = {
 	static: 'stays the same',
 	spreading: 'spreads',
 	shrinking: 'shrinks'
-};
-
-export const STROKE_WORDS: Readonly<Record<StrokeAge, string>> = {
-	fresh: 'under 4 weeks',
-	fading: 'under 12 weeks',
-	old: 'under half a year'
 };
 
 export const placeWords = (zone: ZoneId, side: string): string =>

@@ -1,7 +1,7 @@
 import { LIMITS, type Limits, type School } from '../change/index.js';
 import type { Tracing } from '../curve/index.js';
 import { CoreError } from '../errors/index.js';
-import { ownLimits, saddleThatFitted, USUAL_BEARS_MM, type OwnLimit } from '../seat/index.js';
+import { fittedLimits, type OwnLimit } from '../seat/index.js';
 import type { Day } from '../units/index.js';
 
 /** Which limits lead a pairing's call: the usual ones of its school, or those its own saddle sets. A person chooses. */
@@ -57,7 +57,7 @@ export function limitsLed(
 	const usual = LIMITS[school];
 	if (lead !== 'own') return usual;
 	try {
-		return limitsOfOwn(ownLimits(saddleThatFitted(tracings, fitDay), USUAL_BEARS_MM), usual);
+		return limitsOfOwn(fittedLimits(tracings, fitDay), usual);
 	} catch (error) {
 		if (!(error instanceof CoreError)) throw error;
 		return usual;

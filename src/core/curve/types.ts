@@ -70,4 +70,3 @@ export const TRACING_SOURCES = [
 	'scan',
 	'ruler'
 ] as const;
-export type TracingSource = (typeof TRACING_SOURCES)[number];

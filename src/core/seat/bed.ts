@@ -5,7 +5,7 @@ import { padRow, thicknessAt, type BarEnds } from './padThickness.js';
 import { BAR_SIDES, type Pad, type SeatCase } from './types.js';
 
 /** More cells than these are refused. */
-export const MOST_CELLS = 400_000;
+const MOST_CELLS = 400_000;
 
 /** Places on both bars where saddle and back are compared, back frame; near bar first, row by row from the front. */
 export interface Places {

@@ -218,8 +218,8 @@ export function saddleThatFitted(tracings: readonly Tracing[], fitDay: Day, bear
 export const fittedSeat = (saddle: FitDaySaddle): Seat =>
 	readSeat(saddle.given, saddle.bed, saddle.load, { pose: saddle.pose, residual: 0, steps: 0 });
 
-/** The same where the change is known already, as when a horse was judged. */
-export function seatChange(tracings: readonly Tracing[], change: BackChange, options: FitDayOptions): FitDaySeat {
+/** The seat where the change is known already. */
+function seatChange(tracings: readonly Tracing[], change: BackChange, options: FitDayOptions): FitDaySeat {
 	const bearsMm = options.bearsMm ?? USUAL_BEARS_MM;
 	if (!(bearsMm >= LEAST_BEARS_MM && bearsMm <= MOST_BEARS_MM))
 		throw new CoreError('bad-bears', { mm: bearsMm, least: LEAST_BEARS_MM, most: MOST_BEARS_MM });

@@ -25,7 +25,7 @@ const GRID_MM = 12;
 const SECTIONS_EVERY_MM = 43;
 
 /** Heights between sections along a monotone cubic; at both ends nothing beyond them. */
-export function loftedSections(sections: readonly BackSection[], places: readonly number[]): BackSection[] {
+function loftedSections(sections: readonly BackSection[], places: readonly number[]): BackSection[] {
 	const s = sections.map((c) => c.sMm);
 	const xs = (sections[0] as BackSection).points.map((p) => p[0]);
 	const y = (k: number, i: number): number => (sections[k]?.points[i] as Point)[1];

@@ -1,25 +1,16 @@
 export * from './types.js';
 export { checkedCase } from './checkCase.js';
-export { bedOf, MOST_CELLS, type Bed } from './bed.js';
+export { bedOf, type Bed } from './bed.js';
 export { balance, resultantOf, type Balanced, type Resultant } from './balance.js';
 export { CONDITIONS, conditionsOf, strengths, type Condition, type Fault, type SeatFigures } from './conditions.js';
 export { isAsymmetric, padsOf, planShims, SHIM_STEPS_MM, type ShimPlan, type ShimSet } from './planShims.js';
-export { ownLimits, MOST_TRIED_MM, WAYS_OF_CHANGE, type OwnLimit, type WayOfChange } from './ownLimits.js';
+export { fittedLimits, MOST_TRIED_MM, WAYS_OF_CHANGE, type OwnLimit, type WayOfChange } from './ownLimits.js';
 export { MOST_MUSCLE_MM } from './muscled.js';
 export { fitDayView, type BearingView, type FitDayView } from './fitDayView.js';
 export { seatOf, type Seat, type SeatWarning } from './seatOf.js';
-export {
-	evenCase,
-	loftedSections,
-	BARS_FROM_MM,
-	USUAL_BEARS_MM,
-	LEAST_BEARS_MM,
-	MOST_BEARS_MM
-} from './fitDaySaddle.js';
+export { evenCase, BARS_FROM_MM, USUAL_BEARS_MM, LEAST_BEARS_MM, MOST_BEARS_MM } from './fitDaySaddle.js';
 export {
 	seatFitDay,
-	seatChange,
-	saddleThatFitted,
 	outcomeOf,
 	strengthsAgainst,
 	type FitDaySeat,

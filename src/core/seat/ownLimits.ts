@@ -1,6 +1,16 @@
+import type { Tracing } from '../curve/index.js';
+import type { Day } from '../units/index.js';
 import type { FittedCut } from './fitDayBack.js';
-import { fitDaySaddle, fittedSeat, outcomeOf, seated, strengthsAgainst, type FitDaySaddle } from './fitDay.js';
-import { USUAL_BEDDING, type Bedding } from './fitDaySaddle.js';
+import {
+	fitDaySaddle,
+	fittedSeat,
+	outcomeOf,
+	saddleThatFitted,
+	seated,
+	strengthsAgainst,
+	type FitDaySaddle
+} from './fitDay.js';
+import { USUAL_BEARS_MM, USUAL_BEDDING, type Bedding } from './fitDaySaddle.js';
 import { CONDITIONS, type Fault } from './conditions.js';
 import { fatMoved, LIES, muscleMoved, USUAL_LIE, type Lie } from './muscleLie.js';
 
@@ -136,3 +146,7 @@ export function ownLimits(saddle: FitDaySaddle, bearsMm: number, roomMm: number 
 		return { way, mm: Math.round(high), sdMm: sdAt(way, high, after, others), fault: faultOf(after(high)) };
 	});
 }
+
+/** The limits of the saddle that a fitted day's tracings imply. Throws as a seat does. */
+export const fittedLimits = (tracings: readonly Tracing[], fitDay: Day): OwnLimit[] =>
+	ownLimits(saddleThatFitted(tracings, fitDay), USUAL_BEARS_MM);

@@ -33,7 +33,6 @@ export type ChoicePart = keyof typeof CHOICE_PARTS;
 
 const shimPart = <Z extends ShimZone, S extends SetupSide>(zone: Z, side: S) => `${zone}-${side}` as const;
 export const SHIM_PARTS = SHIM_ZONES.flatMap((zone) => SETUP_SIDES.map((side) => shimPart(zone, side)));
-export type ShimPart = (typeof SHIM_PARTS)[number];
 
 /** Bounds of the parts in numbers: mm, wedges in degrees. */
 export const NUMBER_PARTS: Readonly<Record<string, { readonly least: number; readonly most: number }>> = {

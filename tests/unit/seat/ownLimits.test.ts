@@ -1,6 +1,7 @@
 import { expect } from 'chai';
 import { tracingsOf } from '../../../scripts/lib/scoreSeries.js';
-import { MOST_TRIED_MM, ownLimits, seatFitDay, WAYS_OF_CHANGE } from '../../../src/core/seat/index.js';
+import { MOST_TRIED_MM, seatFitDay, WAYS_OF_CHANGE } from '../../../src/core/seat/index.js';
+import { ownLimits } from '../../../src/core/seat/ownLimits.js';
 import { MAKES, makeMadeSeries } from '../../../sim/makes/index.js';
 import { giveOrTakeSd, ownLimitRows } from '../../../src/words/index.js';
 import { seededRandom } from '../../../sim/random.js';

@@ -5,11 +5,9 @@ import type { Tracing } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import {
 	fitDayView,
-	ownLimits,
-	saddleThatFitted,
+	fittedLimits,
 	seatFitDay,
 	seatMeasured,
-	USUAL_BEARS_MM,
 	type FitDayView,
 	type MeasuredSeat,
 	type OwnLimit,
@@ -73,7 +71,7 @@ export const JUDGEMENTS = {
 		fitDayView(seatFitDay(tracings, { fitDay: chooseFitDay(tracings, fittedOn), on })),
 	/** What the saddle that fitted bears of each way of changing. Throws as a seat does. */
 	ownLimits: (tracings: readonly Tracing[], fittedOn: string): OwnLimit[] =>
-		ownLimits(saddleThatFitted(tracings, chooseFitDay(tracings, fittedOn)), USUAL_BEARS_MM),
+		fittedLimits(tracings, chooseFitDay(tracings, fittedOn)),
 	/** Seats a saddle of which the underside was traced. Throws as `seatMeasured` does. */
 	measuredSeat: (question: SeatMeasuredQuestion): MeasuredSeat => seatMeasured(question)
 };

@@ -22,7 +22,6 @@ export const EXPORTS = {
 	pack: packRecord,
 	unpack: unpackRecord
 };
-export type Exports = typeof EXPORTS;
 
 // Loaded as a worker it serves; loaded by the server it is only the list of what can be made.
 if (!workerpool.isMainThread) workerpool.worker(EXPORTS as unknown as Record<string, (...args: unknown[]) => unknown>);

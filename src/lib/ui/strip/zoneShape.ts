@@ -22,8 +22,6 @@ const OUTLINE: readonly (readonly [number, number])[] = [
 	[1040, 60],
 	[STRIP_LENGTH, 48]
 ];
-/** Widest half-breadth of the outline. */
-export const STRIP_HALF_BREADTH = 90;
 
 /** Half-breadth of the drawing at s; a smooth line through the outline's points. */
 export function outlineAt(s: number): number {
