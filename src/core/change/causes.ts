@@ -135,8 +135,9 @@ const foreseen = ({ kinds }: BackChange, as: Seldom): number =>
 
 /**
  * Why the front changed, from how the change is spread over stations, sides and depths, and from which kinds of
- * change foresaw it: the cause that makes what was found likeliest. `canGrow` is true for a horse young enough to grow, false for a grown one,
- * undefined when the age is not known. Weight, score and height since the fitted day weigh in where they were taken.
+ * change foresaw it: the cause that makes what was found likeliest. `canGrow` is true for a horse young enough to
+ * grow, false for a grown one, undefined when the age is not known. Weight, score and height since the fitted day
+ * weigh in where they were taken.
  */
 export function readCause(
 	change: BackChange | undefined,

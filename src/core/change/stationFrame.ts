@@ -186,7 +186,7 @@ function frameOf(raw: Raw, all: readonly Raw[]): StationFrame {
 	};
 }
 
-/** Frames of the stations that were traced well enough on the fitted day, from the head to the rear. */
+/** Frames of the stations that a day's cuts show well enough, from the head to the rear. */
 export function framesOf(cuts: readonly Tracing[]): StationFrame[] {
 	const raw = [...new Set(cuts.map((t) => t.station))].flatMap((station): Raw[] => {
 		const placeMm = placeOfStation(station);

@@ -1,6 +1,7 @@
 export * from './answer.js';
 export * from './body.js';
 export * from './parse.js';
+export * from './pairingDay.js';
 export * from './yard.js';
 export * from './curves.js';
 export * from './download.js';

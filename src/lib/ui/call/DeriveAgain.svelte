@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { askReckoning } from '../askReckoning.js';
 	import { formatDay } from '../format.js';
 
 	interface Props {
@@ -13,23 +14,20 @@
 
 	async function derive(): Promise<void> {
 		busy = true;
-		const answer = await fetch(`/api/horses/${horseId}/derive?pairing=${pairingId}&on=${on}`)
-			.then(async (r) => ({ ok: r.ok, body: (await r.json()) as Answer }))
-			.catch(() => undefined);
+		const came = await askReckoning<Answer>(`/api/horses/${horseId}/derive?pairing=${pairingId}&on=${on}`);
 		busy = false;
-		if (!answer) said = 'No connection: ask again when it is back.';
-		else if (!answer.ok) said = answer.body.message ?? 'It could not be judged.';
-		else if (answer.body.differs.length === 0)
-			said = `The same, from the ${answer.body.tracings} tracings up to ${formatDay(answer.body.on)} alone (engine ${answer.body.engine}).`;
+		if (!came) return;
+		if ('refused' in came) said = came.lost ? 'No connection: ask again when it is back.' : came.refused;
+		else if (came.answer.differs.length === 0)
+			said = `The same, from the ${came.answer.tracings} tracings up to ${formatDay(came.answer.on)} alone (engine ${came.answer.engine}).`;
 		else
-			said = `Not the same in: ${answer.body.differs.join(', ')}. Tell whoever runs this place; the call on record stays.`;
+			said = `Not the same in: ${came.answer.differs.join(', ')}. Tell whoever runs this place; the call on record stays.`;
 	}
 	interface Answer {
 		readonly engine: string;
 		readonly on: string;
 		readonly tracings: number;
 		readonly differs: readonly string[];
-		readonly message?: string;
 	}
 </script>
 

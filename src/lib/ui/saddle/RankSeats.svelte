@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { askReckoning } from '../askReckoning.js';
 	import type { MeasuredSeat } from '$core/seat/index.js';
 	import { CONDITION_WORDS } from '$words/index.js';
 
@@ -41,13 +42,11 @@
 	async function rank() {
 		[asking, done, ranked, left] = [true, 0, [], []];
 		for (const pair of pairs) {
-			const response = await fetch(`/api/horses/${pair.horseId}/measured?saddle=${pair.saddleId}&planned=false`).catch(
-				() => undefined
+			const came = await askReckoning<{ readonly seat: MeasuredSeat }>(
+				`/api/horses/${pair.horseId}/measured?saddle=${pair.saddleId}&planned=false`
 			);
-			if (response?.ok) {
-				const { seat } = (await response.json()) as { seat: MeasuredSeat };
-				ranked = [...ranked, { ...pair, seat }].sort(order);
-			} else left = [...left, pair.name];
+			if (came && 'answer' in came) ranked = [...ranked, { ...pair, seat: came.answer.seat }].sort(order);
+			else left = [...left, pair.name];
 			done++;
 		}
 		asking = false;

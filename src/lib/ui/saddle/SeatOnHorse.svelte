@@ -7,7 +7,7 @@
 	import { formatDay } from '../format.js';
 	import BearingView from '../seat/BearingView.svelte';
 	import PadOver from '../seat/PadOver.svelte';
-	import { askSeat } from '../seat/askSeat.js';
+	import { askReckoning } from '../askReckoning.js';
 	import { keptSeat, type KeptSeat } from '../seat/keptSeat.svelte.js';
 	import SeatsBeside from '../seat/SeatsBeside.svelte';
 	import SectionCuts from '../seat/SectionCuts.svelte';
@@ -64,7 +64,7 @@
 
 	async function ask(of: KeptSeat, planOf: string, signal: AbortSignal): Promise<void> {
 		const again = planned.of === planOf;
-		const came = await askSeat<Answer>(`${of.url}&planned=${!again}`, signal);
+		const came = await askReckoning<Answer>(`${of.url}&planned=${!again}`, signal);
 		if (!came) return;
 		if ('refused' in came) [answer, refused] = [came.lost ? answer : undefined, came.refused];
 		else {

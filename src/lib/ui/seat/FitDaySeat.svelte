@@ -1,10 +1,9 @@
 <script lang="ts">
 	import type { HandBesideSeat } from '$core/reading/index.js';
-	import { page } from '$app/state';
 	import type { FitDayView } from '$core/seat/index.js';
 	import type { Serviced } from '$core/setup/index.js';
 	import type { FingerCalibration } from '$core/units/index.js';
-	import { askSeat } from './askSeat.js';
+	import { reckoned } from '../reckoned.svelte.js';
 	import FittedLimits from './FittedLimits.svelte';
 	import SeatSaid from './SeatSaid.svelte';
 
@@ -24,21 +23,7 @@
 		readonly hand: HandBesideSeat | null;
 		readonly serviced: Serviced | null;
 	}
-	let asked = $state.raw<{ readonly of: string; readonly answer?: Answer; readonly refused?: string }>();
-
-	const url = $derived(`/api/horses/${horseId}/seat?pairing=${pairingId}&on=${on}`);
-	$effect(() => {
-		// A form of the page may have changed what it says; until it is said anew, what stands stays.
-		void page.data;
-		const of = url;
-		const moved = new AbortController();
-		void askSeat<Answer>(of, moved.signal).then((came) => {
-			if (came) asked = { of, ...came };
-		});
-		return () => moved.abort();
-	});
-	const answer = $derived(asked?.of === url ? asked.answer : undefined);
-	const refused = $derived(asked?.of === url ? asked.refused : undefined);
+	const asked = reckoned<Answer>(() => `/api/horses/${horseId}/seat?pairing=${pairingId}&on=${on}`);
 </script>
 
 {#snippet more()}
@@ -47,14 +32,20 @@
 	</p>
 {/snippet}
 
-<section class="sheet seat" class:brief id="seat" aria-labelledby="seat-head" aria-busy={!answer && !refused}>
+<section
+	class="sheet seat"
+	class:brief
+	id="seat"
+	aria-labelledby="seat-head"
+	aria-busy={!asked.answer && !asked.refused}
+>
 	<h2 id="seat-head">The saddle that fitted, on this back</h2>
-	{#if answer}
-		<SeatSaid {...answer} brief={brief ? more : undefined}>
+	{#if asked.answer}
+		<SeatSaid {...asked.answer} brief={brief ? more : undefined}>
 			{#snippet limits()}<FittedLimits {horseId} {pairingId} {on} />{/snippet}
 		</SeatSaid>
-	{:else if refused}
-		<p class="quiet">{refused}</p>
+	{:else if asked.refused}
+		<p class="quiet">{asked.refused}</p>
 	{:else}
 		<p class="quiet">Reckoning …</p>
 	{/if}

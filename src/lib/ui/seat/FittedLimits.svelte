@@ -1,7 +1,6 @@
 <script lang="ts">
 	import type { ComponentProps } from 'svelte';
-	import { page } from '$app/state';
-	import { askSeat } from './askSeat.js';
+	import { reckoned } from '../reckoned.svelte.js';
 	import OwnLimits from './OwnLimits.svelte';
 
 	interface Props {
@@ -11,25 +10,13 @@
 		on: string;
 	}
 	const { horseId, pairingId, on }: Props = $props();
-
-	let answer = $state.raw<ComponentProps<typeof OwnLimits>>();
-	let refused = $state('');
-	$effect(() => {
-		// Which limits lead is chosen by a form of the page.
-		void page.data;
-		const moved = new AbortController();
-		void askSeat<ComponentProps<typeof OwnLimits>>(
-			`/api/horses/${horseId}/limits?pairing=${pairingId}&on=${on}`,
-			moved.signal
-		).then((came) => {
-			if (came) [answer, refused] = 'answer' in came ? [came.answer, ''] : [undefined, came.refused];
-		});
-		return () => moved.abort();
-	});
+	const asked = reckoned<ComponentProps<typeof OwnLimits>>(
+		() => `/api/horses/${horseId}/limits?pairing=${pairingId}&on=${on}`
+	);
 </script>
 
-{#if answer}
-	<OwnLimits {...answer} />
+{#if asked.answer}
+	<OwnLimits {...asked.answer} />
 {:else}
-	<p class="quiet">{refused || 'Reckoning …'}</p>
+	<p class="quiet">{asked.refused ?? 'Reckoning …'}</p>
 {/if}

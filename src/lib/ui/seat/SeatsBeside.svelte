@@ -2,7 +2,7 @@
 	import { seatsBeside, type MeasuredSeat } from '$core/seat/index.js';
 	import { comparedRows, seatsBesideSentence } from '$words/index.js';
 	import BearingView from './BearingView.svelte';
-	import { askSeat } from './askSeat.js';
+	import { reckoned } from '../reckoned.svelte.js';
 	import type { KeptSeat } from './keptSeat.svelte.js';
 
 	interface Props {
@@ -14,15 +14,8 @@
 	}
 	const { kept, seat, name, onaway }: Props = $props();
 
-	let other = $state.raw<MeasuredSeat>();
-	let refused = $state('');
-	$effect(() => {
-		const gone = new AbortController();
-		void askSeat<{ seat: MeasuredSeat }>(`${kept.url}&planned=false`, gone.signal).then((came) => {
-			if (came) [other, refused] = 'answer' in came ? [came.answer.seat, ''] : [undefined, came.refused];
-		});
-		return () => gone.abort();
-	});
+	const asked = reckoned<{ readonly seat: MeasuredSeat }>(() => `${kept.url}&planned=false`);
+	const other = $derived(asked.answer?.seat);
 	const beside = $derived(other && seatsBeside(other, seat));
 </script>
 
@@ -31,7 +24,7 @@
 		Beside <b>{kept.name}</b>
 		<button type="button" class="btn btn-ghost btn-sm" onclick={onaway}>Put it away</button>
 	</p>
-	{#if refused}<p role="alert">{refused}</p>{/if}
+	{#if asked.refused}<p role="alert">{asked.refused}</p>{/if}
 	{#if other && beside}
 		<p data-testid="beside-said">{seatsBesideSentence(beside)}</p>
 		<div class="views">
@@ -50,7 +43,7 @@
 			Full where this one bears more, hollow where less. In bold what parts by more than drawings leave open; the rest
 			may be the pencil.
 		</p>
-	{:else if !refused}
+	{:else if !asked.refused}
 		<p class="quiet">Reckoning …</p>
 	{/if}
 </section>

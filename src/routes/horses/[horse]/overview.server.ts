@@ -22,7 +22,6 @@ import {
 	listTracings,
 	listVisits,
 	rodeOn,
-	seatOrNone,
 	standingDay,
 	standingsOn,
 	worstFirst,
@@ -114,7 +113,7 @@ export const overview = ({ locals, url, parent, isDataRequest }: Asked) =>
 		// There is a seat where a later day was judged against the fitted one.
 		const seatOn = call && fitDay && call.visitedOn > fitDay ? call.visitedOn : undefined;
 		// It is reckoned while the page is on its way. A link that is merely hovered over asks for data alone.
-		if (fitDay && seatOn && !isDataRequest) void seatOrNone(findFitDaySeat(db, horse, fitDay, seatOn)).catch(() => {});
+		if (fitDay && seatOn && !isDataRequest) void findFitDaySeat(db, horse, fitDay, seatOn).catch(() => {});
 		// A visit without tracings shows the shape as it was last traced.
 		const tracedOn = visits.find((v) => v.tracings > 0 && day !== undefined && v.visitedOn <= day)?.visitedOn ?? day;
 		const cuts = tracedOn ? await findOverlays(db, horse, fitDay, tracedOn) : [];

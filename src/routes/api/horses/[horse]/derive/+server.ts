@@ -1,5 +1,4 @@
-import { parseDay } from '$core/units/index.js';
-import { answerJson, parseId } from '$lib/server/door/index.js';
+import { answerJson, parsePairingDay } from '$lib/server/door/index.js';
 import { app } from '$lib/server/app.js';
 import { deriveAgain, findHorsePage } from '$lib/server/records/index.js';
 import type { RequestHandler } from './$types.js';
@@ -8,7 +7,7 @@ import type { RequestHandler } from './$types.js';
 export const GET: RequestHandler = ({ params, url, locals }) =>
 	answerJson(async () => {
 		const { db } = app();
-		const { horse } = await findHorsePage(db, locals.scope, parseId(params.horse));
-		const pairingId = parseId(url.searchParams.get('pairing') ?? '');
-		return deriveAgain(db, horse, pairingId, parseDay(url.searchParams.get('on') ?? ''));
+		const { horseId, pairingId, on } = parsePairingDay(params.horse, url);
+		const { horse } = await findHorsePage(db, locals.scope, horseId);
+		return deriveAgain(db, horse, pairingId, on);
 	});

@@ -196,7 +196,7 @@
 	}
 	async function clear() {
 		await forgetDraft(data.horse.id, opened);
-		draft = own ? own : newDraft(todayHere());
+		draft = own ?? newDraft(todayHere());
 		[read, pictures, elsewhere, resumed] = [{ files: [], results: [] }, [], [], false];
 		[leftLoose, leftTyped] = [[], []];
 	}

@@ -2,12 +2,15 @@
 export type Reckoned<T> = { readonly answer: T } | { readonly refused: string; readonly lost: boolean };
 
 /** Asks for a reckoning; undefined where the person moved on before. */
-export async function askSeat<T extends object>(url: string, signal: AbortSignal): Promise<Reckoned<T> | undefined> {
+export async function askReckoning<T extends object>(
+	url: string,
+	signal: AbortSignal | null = null
+): Promise<Reckoned<T> | undefined> {
 	try {
 		const response = await fetch(url, { signal });
 		const body = (await response.json()) as T & { message?: string };
 		return response.ok ? { answer: body } : { refused: body.message ?? 'It could not be reckoned.', lost: false };
 	} catch {
-		return signal.aborted ? undefined : { refused: 'No connection: it is reckoned when it is back.', lost: true };
+		return signal?.aborted ? undefined : { refused: 'No connection: it is reckoned when it is back.', lost: true };
 	}
 }
