@@ -7,6 +7,7 @@ import {
 	ASKEW_BEFOREHAND,
 	MISPLACED_BEFOREHAND,
 	mistakeShapes,
+	SHRUNK,
 	SLIPPED_BEFOREHAND,
 	type Erring
 } from './mistakeShapes.js';
@@ -57,6 +58,8 @@ export interface VisitReadings {
 	readonly mirrored: () => readonly StationReading[];
 	/** Undefined where the front and the next station were not both traced. */
 	readonly swapped: () => readonly StationReading[] | undefined;
+	/** How much likelier its lines are as long as they are, in logarithms, were they a share too large. */
+	readonly longer: (by: number, sd: number) => number;
 }
 
 /** How likely a visit is under a belief, with further errors of unit variance in `columns`: comparable between ways of reading it. */
@@ -111,11 +114,10 @@ const TAKEN_FROM = 0.5;
 /** An even back tells little of its sides: they are named when surer. */
 const MIRRORED_TOLD_FROM = 0.6;
 
-/** Shapes of sides agree by chance in more ways than the model knows: not all they tell is believed. */
-const TEMPERED = 0.6;
-const MOST_TEMPERED = 6;
 /** Squared surprise a coefficient under which nothing is tried: most visits end here. */
 const SEEN_COMING = 0.35;
+/** Nor where its lines are about as long as they use to be, in logarithms. */
+const SIZE_SEEN_COMING = 1;
 
 /** How a visit is best taken. */
 export interface Weighed {
@@ -131,6 +133,10 @@ export interface Weighed {
 export function weighVisit(back: Back, seen: Foreseen, asItIs: Seen, readings: VisitReadings, scale: number): Weighed {
 	const { layout } = seen;
 	const { information } = asItIs;
+	const extra = mistakeShapes(back);
+	const sized = extra.shrunk.map(({ by }) => readings.longer(by, SHRUNK.sd));
+	if (surpriseOf(asItIs) < SEEN_COMING && Math.max(...sized) < SIZE_SEEN_COMING)
+		return { blunder: undefined, extra: [] };
 	const base = 0.5 * logDetOf(information.factor);
 	// A step competes with the mistakes on terms of its own: a single visit cannot tell them apart, the next one does.
 	const chances = seen.chances.map((c, i) => (KINDS[i] === 'step' ? 0 : c));
@@ -143,33 +149,28 @@ export function weighVisit(back: Back, seen: Foreseen, asItIs: Seen, readings: V
 				Math.log(Math.max(1e-12, chance)) + logLikelihood + base + narrowed(dot(surprise, surprise))
 		)
 	);
-	if (surpriseOf(asItIs) < SEEN_COMING) return { blunder: undefined, extra: [] };
 	const prior = mixed(seen.beliefs, chances);
-	const extra = mistakeShapes(back);
 	const of = (list: readonly StationReading[]): Evidence =>
 		evidenceOf(prior, layout, visitInformation(back, list, seen.hands, scale));
 	const plain = evidenceOf(prior, layout, information);
-	const askew = plain(extra.askew);
-	const likeliest = Math.max(normal, askew);
-	const turned = of(readings.mirrored())() - likeliest;
-	const mirror = Math.log(BEFOREHAND.mirrored) + likeliest + Math.max(TEMPERED * turned, turned - MOST_TEMPERED);
 	const swapped = readings.swapped();
 	const steps = extra.steps.map((s) => Math.log(s.beforehand) + plain(s.columns, s.shift));
 	const slips = extra.slipped.map((columns) => plain(columns));
 	const springs = extra.sprung.map(({ columns, shift }) => plain(columns, shift));
 	const mean = (all: readonly number[]): number => logSum([...all]) - Math.log(all.length);
+	const shrunk = extra.shrunk.map(({ columns, shift }, i) => plain(columns, shift) + (sized[i] as number));
 	const erring = (all: readonly Erring[]): number => mean(all.map(({ columns, shift }) => plain(columns, shift)));
 	type Hypothesis = Blunder | 'as-it-is' | 'step' | 'askew' | 'misplaced' | 'slipped';
 	const tried: (readonly [Hypothesis, number])[] = [
 		['as-it-is', normal],
-		['askew', Math.log(ASKEW_BEFOREHAND) + askew],
+		['askew', Math.log(ASKEW_BEFOREHAND) + plain(extra.askew)],
 		['misplaced', Math.log(MISPLACED_BEFOREHAND) + plain(extra.misplaced)],
 		['slipped', Math.log(SLIPPED_BEFOREHAND) + mean(slips)],
 		['step', logSum(steps)],
-		['mirrored', mirror],
+		['mirrored', Math.log(BEFOREHAND.mirrored) + of(readings.mirrored())()],
 		...(swapped ? ([['swapped', Math.log(BEFOREHAND.swapped) + of(swapped)()]] as const) : []),
 		['other-horse', Math.log(BEFOREHAND['other-horse']) + erring(extra['other-horse'])],
-		['shrunk', Math.log(BEFOREHAND.shrunk) + erring(extra.shrunk)],
+		['shrunk', Math.log(BEFOREHAND.shrunk) + mean(shrunk)],
 		['sprung', Math.log(BEFOREHAND.sprung) + mean(springs)]
 	];
 	const total = logSum(tried.map(([, log]) => log));

@@ -37,6 +37,20 @@ const splinesAt = (depthMm: number): number[] =>
 /** Depths by splines. */
 export const BASIS: Matrix = matrixOf(DEPTH_COUNT, SPLINES, (k, i) => splinesAt(DEPTHS_MM[k] as number)[i] as number);
 
+/** Small beside what a slope changes over, mm. */
+const SLOPE_STEP_MM = 0.01;
+/** Growth of each spline with depth, a mm: depths by splines. */
+export const SLOPES: Matrix = (() => {
+	const clamped = (d: number): number => Math.min(DEPTHS_MM.at(-1) as number, Math.max(DEPTHS_MM[0] as number, d));
+	return matrixOf(DEPTH_COUNT, SPLINES, (k, i) => {
+		const [a, b] = [-SLOPE_STEP_MM, SLOPE_STEP_MM].map((step) => clamped((DEPTHS_MM[k] as number) + step)) as [
+			number,
+			number
+		];
+		return ((splinesAt(b)[i] as number) - (splinesAt(a)[i] as number)) / (b - a);
+	});
+})();
+
 /** Least-squares coefficients of values at the depths: splines by depths. */
 export const TO_SPLINES: Matrix = (() => {
 	const bt = transposed(BASIS);
@@ -79,13 +93,15 @@ export function asSplines(values: ArrayLike<number>): Float64Array {
 	return out;
 }
 
-/** A function of depth from its coefficients, at the depths. */
-export function fromSplines(coefficients: ArrayLike<number>): Float64Array {
-	const out = new Float64Array(DEPTH_COUNT);
-	for (let k = 0; k < DEPTH_COUNT; k++) {
+const atDepths = (basis: Matrix, coefficients: ArrayLike<number>): Float64Array =>
+	Float64Array.from(DEPTHS_MM, (_, k) => {
 		let sum = 0;
-		for (let i = 0; i < SPLINES; i++) sum += (BASIS.at[k * SPLINES + i] as number) * (coefficients[i] as number);
-		out[k] = sum;
-	}
-	return out;
-}
+		for (let i = 0; i < SPLINES; i++) sum += (basis.at[k * SPLINES + i] as number) * (coefficients[i] as number);
+		return sum;
+	});
+
+/** A function of depth from its coefficients, at the depths. */
+export const fromSplines = (coefficients: ArrayLike<number>): Float64Array => atDepths(BASIS, coefficients);
+
+/** How it grows with depth, there. */
+export const slopesOfSplines = (coefficients: ArrayLike<number>): Float64Array => atDepths(SLOPES, coefficients);

@@ -23,7 +23,7 @@ import { partedBy, plainReadings, type BesidePlain, type PlainReading } from './
 import { namedHands } from './habits.js';
 import { nearestNoise, type NoiseBelief } from './handNoise.js';
 import { summed } from './repeats.js';
-import { framesOf } from './stationFrame.js';
+import { framesOf, inOrder } from './stationFrame.js';
 import { BOTH } from './tracingInformation.js';
 import type { StationChange, VisitNoise } from './stationChange.js';
 
@@ -237,7 +237,7 @@ export function followHorse(all: readonly Tracing[], fitDay: Day, front: string)
 	return changes;
 }
 
-const NOTHING_SEEN: Before = { following: undefined, judged: 0, doubted: undefined, usual: USUAL_AT_FIRST };
+const NOTHING_SEEN: Before = { following: undefined, judged: 0, doubted: undefined, usual: USUAL_AT_FIRST, lines: [] };
 /** The first visits are read again while a hand is being learnt. */
 const READ_AGAIN_UNTIL = 4;
 
@@ -278,13 +278,3 @@ function widened(c: StationChange, partedMm: number): StationChange {
 		}
 	};
 }
-
-/** Rows may come in any order: the answer must not hang on it. */
-const inOrder = (tracings: readonly Tracing[]): Tracing[] =>
-	[...tracings].sort(
-		(a, b) =>
-			a.station.localeCompare(b.station, 'en', { numeric: true }) ||
-			a.repeat - b.repeat ||
-			(a.operator ?? '').localeCompare(b.operator ?? '') ||
-			(a.source ?? '').localeCompare(b.source ?? '')
-	);

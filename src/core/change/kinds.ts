@@ -249,6 +249,6 @@ export const strictKinds = (frames: readonly StationFrame[], front: number): Rea
 /** How another horse differs: in build as a whole, and freely. */
 export const otherHorse = (frames: readonly StationFrame[], front: number): Matrix =>
 	summedShares(frames, front, [
-		[WHOLE, 0.6],
-		[{ ...FREE, sideLikeness: 0.9, depthLength: 3 }, 0.4]
+		[WHOLE, 0.8],
+		[{ ...FREE, sideLikeness: 0.9, depthLength: 3 }, 0.2]
 	]);

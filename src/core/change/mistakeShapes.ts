@@ -40,7 +40,7 @@ const SLIPPED = 0.1;
 /** Another horse's coefficients lie this far off, mm. */
 const OTHER_HORSE_MM = [5, 12] as const;
 /** A copy comes out so much too large or too small, mean and spread: less is no harm, more is another sheet's size. */
-const SHRUNK = { by: 0.05, sd: 0.02 };
+export const SHRUNK = { by: 0.05, sd: 0.02 };
 type Errors = readonly (readonly [readonly ErrorName[], mean: number, sd: number])[];
 /** A ruler springs open, never shut: both sides turned out about the top, or pulled apart the more the deeper. */
 const SPRUNG: readonly Errors[] = [
@@ -77,7 +77,7 @@ export interface MistakeShapes {
 	readonly slipped: readonly (readonly Float64Array[])[];
 	/** Much the same build, or not. */
 	readonly 'other-horse': readonly Erring[];
-	readonly shrunk: readonly Erring[];
+	readonly shrunk: readonly (Erring & { readonly by: number })[];
 	/** A ruler springs at one station, or at all (`station` undefined). */
 	readonly sprung: readonly (Erring & { readonly station: string | undefined })[];
 }
@@ -113,7 +113,7 @@ export function mistakeShapes(back: Back): MistakeShapes {
 			(['flareNear', 'flareOff'] as const).map((name) => [stationColumn(frames, f, [name], SLIPPED)])
 		),
 		'other-horse': OTHER_HORSE_MM.map((mm) => ({ columns: columnsOf(back.other(), mm) })),
-		shrunk: [-1, 1].map((way) => shared([[['scale'], way * SHRUNK.by, SHRUNK.sd]])),
+		shrunk: [-SHRUNK.by, SHRUNK.by].map((by) => ({ by, ...shared([[['scale'], by, SHRUNK.sd]]) })),
 		sprung: SPRUNG.flatMap((errors) => [
 			...frames.map(({ station }, f) => ({
 				...signed(errors, (names, size) => stationColumn(frames, f, names, size)),

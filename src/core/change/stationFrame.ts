@@ -1,6 +1,6 @@
 import { frameAtApex, halfWidthsAtDepths, walkSide, type Curve, type Side, type Tracing } from '../curve/index.js';
-import { median } from '../math/index.js';
-import { asSplines, DEPTH_COUNT, DEPTHS_MM, fromSplines } from './depthBasis.js';
+import { mean, median } from '../math/index.js';
+import { asSplines, DEPTH_COUNT, DEPTHS_MM, slopesOfSplines } from './depthBasis.js';
 
 /** Something by side and depth, mm. */
 export interface BySide {
@@ -37,7 +37,7 @@ export function placeOfStation(station: string): number | undefined {
 export interface StationFrame {
 	readonly station: string;
 	readonly placeMm: number;
-	/** Half-widths of that day, carried on below the last known depth. */
+	/** Half-widths of that day, the mean of its lines, carried on below the last known depth. */
 	readonly widths: BySide;
 	/** Growth of half-width with depth, mm a mm. */
 	readonly slope: BySide;
@@ -62,12 +62,33 @@ export type ErrorName =
 	| 'pressOff'
 	| 'hang'; // mm at 110 mm depth
 
-function medians(all: readonly Float64Array[]): Float64Array {
+/** A line that is so much wider or narrower than the middle one counts half, mm a side: it is bad, not merely askew. */
+const HALF_COUNTED_MM = 6;
+
+/** What each line counts for the mean of them: all about the same, but for one that lies far off the others. */
+function countsOf(lines: readonly BySide[]): number[] {
+	const full = lines.map(({ near, off }) => near.map((w, k) => (w + (off[k] as number)) / 2));
+	const depths = DEPTHS_MM.map((_, k) => k).filter((k) => full.every((w) => !Number.isNaN(w[k])));
+	const middle = depths.map((k) => median(full.map((w) => w[k] as number)));
+	return full.map((w) => {
+		const squared = mean(depths.map((k, i) => ((w[k] as number) - (middle[i] as number)) ** 2)) / HALF_COUNTED_MM ** 2;
+		return Number.isNaN(squared) ? 1 : 1 / (1 + squared ** 2);
+	});
+}
+
+/**
+ * The mean of several lines' sides. Below the depth that all of them reach it goes on as those that are left do:
+ * their own mean may lie elsewhere, and the leap would be taken for a shape of the back.
+ */
+function meanSide(sides: readonly Float64Array[], counts: readonly number[]): Float64Array {
 	const out = new Float64Array(DEPTH_COUNT).fill(Number.NaN);
 	for (let k = 0; k < DEPTH_COUNT; k++) {
-		const here = all.map((w) => w[k] as number).filter((w) => !Number.isNaN(w));
-		// Where fewer reach, the middle would leap to another line: no spline could follow it.
-		if (here.length * 2 > all.length) out[k] = median(here);
+		const here = sides.flatMap((w, i) => (Number.isNaN(w[k]) ? [] : [{ w, counts: counts[i] as number }]));
+		if (here.length * 2 <= sides.length) break;
+		const all = here.reduce((sum, line) => sum + line.counts, 0);
+		const at = (depth: number): number =>
+			here.reduce((sum, line) => sum + (line.counts * (line.w[depth] as number)) / all, 0);
+		out[k] = here.length === sides.length || k === 0 ? at(k) : (out[k - 1] as number) + at(k) - at(k - 1);
 	}
 	return out;
 }
@@ -88,13 +109,8 @@ function carriedOn(widths: Float64Array): Float64Array | undefined {
 const clamp = (v: number, low: number, high: number): number => Math.min(high, Math.max(low, v));
 
 /** Slope of a side over depth, from its smoothed self. */
-function slopeOf(widths: Float64Array): Float64Array {
-	const smooth = fromSplines(asSplines(widths));
-	return smooth.map((_, k) => {
-		const [a, b] = [Math.max(0, k - 1), Math.min(DEPTH_COUNT - 1, k + 1)];
-		return clamp(((smooth[b] as number) - (smooth[a] as number)) / (STEP_MM * (b - a)), -0.3, 3);
-	});
-}
+const slopeOf = (widths: Float64Array): Float64Array =>
+	slopesOfSplines(asSplines(widths)).map((m) => clamp(m, -0.3, 3));
 
 function alongOf(widths: Float64Array): Float64Array {
 	const out = new Float64Array(DEPTH_COUNT);
@@ -186,14 +202,31 @@ function frameOf(raw: Raw, all: readonly Raw[]): StationFrame {
 	};
 }
 
+/** Rows may come in any order: the answer must not hang on it. */
+export const inOrder = (tracings: readonly Tracing[]): Tracing[] =>
+	[...tracings].sort(
+		(a, b) =>
+			a.station.localeCompare(b.station, 'en', { numeric: true }) ||
+			a.repeat - b.repeat ||
+			(a.operator ?? '').localeCompare(b.operator ?? '') ||
+			(a.source ?? '').localeCompare(b.source ?? '')
+	);
+
 /** Frames of the stations that a day's cuts show well enough, from the head to the rear. */
 export function framesOf(cuts: readonly Tracing[]): StationFrame[] {
 	const raw = [...new Set(cuts.map((t) => t.station))].flatMap((station): Raw[] => {
 		const placeMm = placeOfStation(station);
 		if (placeMm === undefined) return [];
-		const all = cuts.filter((t) => t.station === station).map((t) => widthsOf(t.curve));
-		const near = carriedOn(medians(all.map((w) => w.near)));
-		const off = carriedOn(medians(all.map((w) => w.off)));
+		const all = inOrder(cuts.filter((t) => t.station === station)).map((t) => widthsOf(t.curve));
+		const counts = countsOf(all);
+		const side = (of: Side): Float64Array | undefined =>
+			carriedOn(
+				meanSide(
+					all.map((w) => w[of]),
+					counts
+				)
+			);
+		const [near, off] = [side('near'), side('off')];
 		return near && off ? [{ station, placeMm, widths: { near, off } }] : [];
 	});
 	return raw.sort((a, b) => a.placeMm - b.placeMm).map((r) => frameOf(r, raw));

@@ -4,6 +4,7 @@ import { surpriseOf, usualAfter, type Usual } from './usual.js';
 import { PARTS, SPLINES } from './depthBasis.js';
 import type { Back } from './back.js';
 import { after, before, lookAt, type Following, type Foreseen } from './followBack.js';
+import { lengthEvidence, linesOf, type VisitLines } from './lineLengths.js';
 import { readVisit, visitInformation, type BackVisit, type StationReading } from './readVisit.js';
 import { HABITS } from './habits.js';
 import { foresight, habitsAt, mixed, sizeOf, type VisitInformation } from './jointState.js';
@@ -21,6 +22,8 @@ export interface Before {
 	readonly judged: number;
 	readonly doubted: Doubted | undefined;
 	readonly usual: Usual;
+	/** Lengths of the lines of those visits. */
+	readonly lines: readonly VisitLines[];
 }
 
 /** A visit taken in, and with it what has come before the next. */
@@ -92,7 +95,7 @@ function handDoubts(f: Following, day: Day, readings: readonly StationReading[])
 /** Takes a visit in: as it is, or with less weight where it is best explained by a mistake; both are said. */
 export function takeVisit(
 	back: Back,
-	{ following: f, judged, doubted, usual }: Before,
+	{ following: f, judged, doubted, usual, lines }: Before,
 	visit: BackVisit,
 	readings: readonly StationReading[],
 	noise: ReadonlyMap<string, NoiseBelief>,
@@ -115,6 +118,7 @@ export function takeVisit(
 	const informed = (extra: readonly Float64Array[], weight: number) =>
 		lookAt(seen, visitInformation(back, readings, seen.hands, usual.scale, extra, weight));
 	const asItIs = informed([], 1);
+	const drawn = linesOf(visit.tracings);
 	const { blunder, extra } =
 		judged >= KNOWN_FROM && !mark && !visit.tracings.some((t) => t.checked)
 			? weighVisit(
@@ -124,13 +128,19 @@ export function takeVisit(
 					{
 						plain: readings,
 						mirrored: () => readVisit(back, visit, noise, { mirrored: true }).readings,
-						swapped: () => swappedReadings(back, visit, noise)
+						swapped: () => swappedReadings(back, visit, noise),
+						longer: lengthEvidence(drawn, lines)
 					},
 					usual.scale
 				)
 			: { blunder: undefined, extra: [] };
 	const believing = after(seen, extra.length > 0 ? informed(extra, 1) : asItIs, noise, mark, basis);
-	const common = { hands: seen.hands, information: asItIs.information, judged: judged + 1 };
+	const common = {
+		hands: seen.hands,
+		information: asItIs.information,
+		judged: judged + 1,
+		lines: [...lines, drawn]
+	};
 	if (!blunder)
 		return {
 			...common,
