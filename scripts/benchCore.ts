@@ -1,5 +1,6 @@
 import sharp from 'sharp';
 import { watchHorse } from '../src/core/call/index.js';
+import type { Course } from '../src/core/change/index.js';
 import { makeCurve, measureCurve, type Tracing } from '../src/core/curve/index.js';
 import { readPointsCsv, writePointsCsv } from '../src/core/formats/index.js';
 import { median } from '../src/core/math/index.js';
@@ -52,6 +53,25 @@ row(
 	'watch, ten years of monthly triple tracings',
 	timed(9, () => watchHorse(tracings, { school: 'close', fittedOn: '2015-01-10' }))
 );
+const days = [...new Set(tracings.map((t) => t.visitedOn))].sort();
+const until = (visits: number): Tracing[] => tracings.filter((t) => t.visitedOn <= (days[visits - 1] as string));
+const MARK = { school: 'close', fittedOn: '2015-01-10' } as const;
+for (const visits of [25, 120]) {
+	const [all, before] = [until(visits), until(visits - 1)];
+	if (visits === 25)
+		row(
+			'watch, 25 visits',
+			timed(9, () => watchHorse(all, MARK))
+		);
+	const one = Array.from({ length: 9 }, () => {
+		const kept = new Map<string, Course>();
+		watchHorse(before, { ...MARK, kept });
+		// As it comes over a thread's border: nothing of it is known by its object.
+		const more = structuredClone(all);
+		return timed(1, () => watchHorse(more, { ...MARK, kept }));
+	});
+	row(`one visit more, the ${visits}th`, median(one));
+}
 row(
 	'measure 1080 tracings',
 	timed(9, () => tracings.map((t) => measureCurve(t.curve)))

@@ -1,6 +1,7 @@
+import { LRUCache } from 'lru-cache';
 import workerpool from 'workerpool';
 import { problemOf, type Problem } from '../core/errors/index.js';
-import { doubtVisits, resembledBack, type OtherBack, type VisitDoubt } from '../core/change/index.js';
+import { doubtVisits, resembledBack, type Course, type OtherBack, type VisitDoubt } from '../core/change/index.js';
 import type { Tracing } from '../core/curve/index.js';
 
 export interface DoubtRequest {
@@ -16,9 +17,12 @@ export type DoubtAnswer =
 	| { readonly status: 'judged'; readonly doubts: readonly AskedDoubt[] }
 	| { readonly status: 'refused'; readonly problem: Problem };
 
+/** A sheet is asked about again and again while it is put right: the record before it stays the same. */
+const kept = new LRUCache<string, Course>({ max: 8 });
+
 function ask({ record, visits, neighbours }: DoubtRequest): DoubtAnswer {
 	try {
-		const doubts = doubtVisits(record, visits).map((doubt): AskedDoubt => {
+		const doubts = doubtVisits(record, visits, kept).map((doubt): AskedDoubt => {
 			if (doubt.kind !== 'other-horse') return doubt;
 			const visit = visits.find((v) => v[0]?.visitedOn === doubt.date) ?? [];
 			const other = resembledBack(visit, record, neighbours);

@@ -11,6 +11,7 @@ import {
 	type Baseline,
 	type BodyMeasure,
 	type Forecast,
+	type KeptCourses,
 	type Limits,
 	type School,
 	type SideChange,
@@ -41,6 +42,8 @@ export interface WatchOptions {
 	readonly ageYearsOn?: (day: Day) => number | undefined;
 	/** Weight, condition and height as they were taken. */
 	readonly bodies?: readonly BodyMeasure[];
+	/** Where the same visits led before, to go on from. */
+	readonly kept?: KeptCourses;
 }
 
 export interface Watch {
@@ -123,7 +126,7 @@ function judgeVisit(
  */
 export function watchHorse(tracings: readonly Tracing[], options: WatchOptions): Watch {
 	const fitDay = chooseFitDay(tracings, options.fittedOn);
-	const changes = followHorse(tracings, fitDay, FRONT_STATION);
+	const changes = followHorse(tracings, fitDay, FRONT_STATION, options.kept);
 	if (!changes || changes.length === 0) throw new CoreError('fit-day-short', { fitDay });
 	const calls: Call[] = [];
 	const limits = limitsLed(options, tracings, fitDay);

@@ -119,7 +119,8 @@ function evidenceFor(change: BackChange, pattern: Pattern): number {
 	const n = mean.length;
 	const k = partsOf(change.back.patterns().get(pattern) as Matrix, n);
 	const logs = SIZES_MM.map((mm) => {
-		const at = Float64Array.from(cov.at, (v, i) => v + mm * mm * (k.at[i] as number));
+		const at = new Float64Array(n * n);
+		for (let i = 0; i < at.length; i++) at[i] = (cov.at[i] as number) + mm * mm * (k.at[i] as number);
 		for (let r = 0; r < n; r++) at[r * n + r] = (at[r * n + r] as number) + LEAST_VARIANCE;
 		const l = cholesky({ rows: n, cols: n, at });
 		const e = forwardSolve(l, { rows: n, cols: 1, at: mean }).at;

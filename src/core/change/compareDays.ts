@@ -4,7 +4,7 @@ import { BASIS, DEPTHS_MM, SPLINES } from './depthBasis.js';
 import { backOf, type Back } from './back.js';
 import { likelyChange, unitOf } from './dayUnsure.js';
 import { readVisit, visitInformation } from './readVisit.js';
-import { LEFT_OUT } from './followHorse.js';
+import { LEFT_OUT } from './stationChange.js';
 import type { NoiseBelief } from './handNoise.js';
 import { framesOf, type StationFrame } from './stationFrame.js';
 import { depthsReached } from './tracingInformation.js';
@@ -60,7 +60,7 @@ function shapeOf(
 	// Hands are not told apart here: what one draws is what is shown.
 	const { j, b } = visitInformation(back, readings, [...new Set(readings.map((r) => r.hand))].slice(0, 1), 1);
 	const n = 2 * SPLINES;
-	const at = Float64Array.from(j.at, (v, i) => v + (prior.at[i] as number));
+	const at = j.at.map((v, i) => v + (prior.at[i] as number));
 	const l = cholesky({ rows: n, cols: n, at });
 	const weights = readings.flatMap((r) => r.weights);
 	const leftOut = weights.filter((w) => w < LEFT_OUT).length;

@@ -1,7 +1,7 @@
 import { cutsOf, sizeDoubt, type Curve, type Tracing } from '../curve/index.js';
 import type { Day } from '../units/index.js';
 import { DEPTHS_MM } from './depthBasis.js';
-import { followHorse } from './followHorse.js';
+import { followHorse, type KeptCourses } from './followHorse.js';
 import { scaledCurve } from './remedies.js';
 import { placeOfStation, widthsOf } from './stationFrame.js';
 import type { Doubt } from './blunders.js';
@@ -88,7 +88,11 @@ function frontOf(all: readonly Tracing[]): { station: string; day: Day } | undef
  * What is not believed of visits that are not kept yet, each as it would be judged on its day beside the record:
  * the same judgement as the call's. A visit taken in another unit is named as such and left out of it.
  */
-export function doubtVisits(allRecord: readonly Tracing[], allVisits: readonly (readonly Tracing[])[]): VisitDoubt[] {
+export function doubtVisits(
+	allRecord: readonly Tracing[],
+	allVisits: readonly (readonly Tracing[])[],
+	kept?: KeptCourses
+): VisitDoubt[] {
 	const [record, visits] = [cutsOf(allRecord), allVisits.map(cutsOf)];
 	const all = [...record, ...visits.flat()];
 	const sized = visits.map((visit) => ({ visit, factor: otherSize(visit, all) }));
@@ -101,7 +105,7 @@ export function doubtVisits(allRecord: readonly Tracing[], allVisits: readonly (
 	const asked = new Set(sound.map((t) => t.visitedOn));
 	const together = [...record, ...sound];
 	const front = frontOf(together);
-	const changes = front ? (followHorse(together, front.day, front.station) ?? []) : [];
+	const changes = front ? (followHorse(together, front.day, front.station, kept) ?? []) : [];
 	const found = changes
 		.flatMap((c) => c.doubts)
 		.filter((d) => asked.has(d.date) && d.kind !== 'plain-reading')

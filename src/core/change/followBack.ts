@@ -96,7 +96,7 @@ function lost({ mean, cov }: Belief, back: Back): Belief {
 	const k = back.kinds.get('step') as Matrix;
 	const profile = profileOf(k, back.front);
 	const n = cov.cols;
-	const [moved, at] = [Float64Array.from(mean), Float64Array.from(cov.at)];
+	const [moved, at] = [mean.slice(), cov.at.slice()];
 	for (let r = 0; r < k.rows; r++) {
 		moved[r] = (moved[r] as number) + STEP_MEAN_MM * (profile[r] as number);
 		for (let c = 0; c < k.cols; c++)
@@ -124,8 +124,8 @@ export const sideAt = (station: number, side: 0 | 1): number => station * BOTH +
 function marked(belief: Belief, layout: Layout): Belief {
 	const n = sizeOf(layout);
 	const at = partsAt(layout);
-	const mean = Float64Array.from(belief.mean);
-	const cov = { rows: n, cols: n, at: Float64Array.from(belief.cov.at) };
+	const mean = belief.mean.slice();
+	const cov = { rows: n, cols: n, at: belief.cov.at.slice() };
 	const rows = partRows(layout.parts);
 	rows.forEach(({ from, row }, p) => {
 		mean[at + p] = row.reduce((s, v, i) => s + v * (belief.mean[from + i] as number), 0);

@@ -1,40 +1,25 @@
 import { cutsOf, type Tracing } from '../curve/index.js';
-import { cholesky, forwardSolve, zeros, type Matrix } from '../math/index.js';
 import { daysBetween, type Day } from '../units/index.js';
-import {
-	bandSlope,
-	bandUnder,
-	changesOf,
-	joinedParts,
-	joinedUnder,
-	type Gaussian,
-	type Mixture,
-	type Under
-} from './changeOf.js';
-import { PARTS, SPLINES } from './depthBasis.js';
+import { changesOf, joinedParts, type Gaussian } from './changeOf.js';
 import { backOf, type Back } from './back.js';
-import type { Following } from './followBack.js';
 import { readVisit, type BackVisit, type StationReading } from './readVisit.js';
 import type { Doubt } from './blunders.js';
 import { USUAL_AT_FIRST } from './usual.js';
-import { takeVisit, type Before } from './takeVisit.js';
-import { smallestDetectableChange } from '../noise/index.js';
-import { partedBy, plainReadings, type BesidePlain, type PlainReading } from './plainReading.js';
+import { takeVisit, type Before, type TakenVisit } from './takeVisit.js';
+import { courseName } from './courseNames.js';
+import {
+	lastOf,
+	partedBy,
+	plainReadingOf,
+	plainWidth,
+	type BesidePlain,
+	type PlainReading,
+	type PlainWidth
+} from './plainReading.js';
 import { namedHands } from './habits.js';
 import { nearestNoise, type NoiseBelief } from './handNoise.js';
-import { summed } from './repeats.js';
-import { framesOf, inOrder } from './stationFrame.js';
-import { BOTH } from './tracingInformation.js';
-import type { StationChange, VisitNoise } from './stationChange.js';
-
-/** Kinds and errors allow for more than most backs and hands do: variances are taken so much smaller (docs/validation.md: intervals). */
-const TAKEN = 0.75;
-/** A repeat that counts less than this is named as left out. */
-export const LEFT_OUT = 0.35;
-const WEEK_DAYS = 7;
-/** A band that moved so far between two visits close together is a step. */
-const STEP_MM = 3.5;
-const STEP_DAYS = 45;
+import { framesOf, inOrder, type StationFrame } from './stationFrame.js';
+import { noiseOf, stationChange, steppedFrom, widened, type StationChange } from './stationChange.js';
 
 /** The back on one day, as known by then. */
 export interface BackChange {
@@ -54,102 +39,6 @@ export interface BackChange {
 	readonly partedMm: number;
 }
 
-/** Row of the mean of both sides' bands of a station. */
-function bandRows(stations: number): Matrix {
-	const n = stations * BOTH;
-	const rows = zeros(n, stations);
-	for (let s = 0; s < stations; s++)
-		for (let i = 0; i < SPLINES; i++)
-			for (const side of [0, SPLINES]) rows.at[(s * BOTH + side + i) * stations + s] = (PARTS.band[i] as number) / 2;
-	return rows;
-}
-
-/** Variances of the mean of both sides' bands, by station, from information on their coefficients, mm². */
-function bandVariances(j: Matrix, stations: number): number[] {
-	const n = stations * BOTH;
-	const at = new Float64Array(n * n);
-	for (let r = 0; r < n; r++)
-		for (let c = 0; c < n; c++) at[r * n + c] = (j.at[r * j.cols + c] as number) + (r === c ? UNSEEN : 0);
-	const half = forwardSolve(cholesky({ rows: n, cols: n, at }), bandRows(stations));
-	return Array.from({ length: stations }, (_, s) => {
-		let sum = 0;
-		for (let r = 0; r < n; r++) sum += (half.at[r * stations + s] as number) ** 2;
-		return sum;
-	});
-}
-const UNSEEN = 1 / 40 ** 2;
-
-/** Noise of a visit by station: of a single tracing, and what all its repeats share. */
-function noiseOf(back: Back, readings: readonly StationReading[], whole: Matrix): VisitNoise[] {
-	const all = bandVariances(whole, back.frames.length);
-	return back.frames.map((_, station) => {
-		const here = readings.filter((r) => r.station === station);
-		const counted = here.reduce((s, r) => s + r.weights.reduce((a, b) => a + b, 0), 0);
-		const { j } = summed(
-			here.map((r) => r.information),
-			here.map(() => 1)
-		);
-		const own = bandVariances(j, 1)[0] as number;
-		return {
-			ownSdMm: Math.sqrt(own * Math.max(1, counted)),
-			sharedVar: Math.max(0, (all[station] as number) - own)
-		};
-	});
-}
-
-const estimate = (under: readonly Under[]): { mm: number; variance: number } => {
-	const joined = joinedUnder(under);
-	return { mm: joined.mm, variance: TAKEN * joined.variance };
-};
-const honest = (under: readonly Under[]): Under[] => under.map((u) => ({ ...u, variance: TAKEN * u.variance }));
-
-function stationChange(
-	f: Following,
-	mixture: Mixture,
-	station: number,
-	last: StationChange | undefined,
-	seen: { visitedOn: Day; readings: readonly StationReading[]; noise: VisitNoise } | undefined
-): StationChange {
-	const under = {
-		near: bandUnder(mixture, station, 1, 0),
-		off: bandUnder(mixture, station, 0, 1),
-		both: bandUnder(mixture, station, 0.5, 0.5),
-		apart: bandUnder(mixture, station, -1, 1)
-	};
-	const [near, off] = [bandSlope(f, station, 1, 0), bandSlope(f, station, 0, 1)];
-	const both = bandSlope(f, station, 0.5, 0.5);
-	const weights = seen?.readings.filter((r) => r.station === station).flatMap((r) => r.weights) ?? [];
-	const leftOut = weights.filter((w) => w < LEFT_OUT).length;
-	return {
-		visitedOn: seen ? seen.visitedOn : (last?.visitedOn ?? f.day),
-		near: estimate(under.near),
-		off: estimate(under.off),
-		both: estimate(under.both),
-		apart: estimate(under.apart),
-		under: {
-			near: honest(under.near),
-			off: honest(under.off),
-			both: honest(under.both),
-			apart: honest(under.apart)
-		},
-		slopes: {
-			near: near.mm / WEEK_DAYS,
-			off: off.mm / WEEK_DAYS,
-			both: both.mm / WEEK_DAYS,
-			variance: both.variance / WEEK_DAYS ** 2
-		},
-		counted: seen ? weights.length - leftOut : (last?.counted ?? 0),
-		leftOut: seen ? leftOut : (last?.leftOut ?? 0),
-		noise: seen?.noise ?? last?.noise ?? { ownSdMm: 1.5, sharedVar: 1 },
-		stepped: false
-	};
-}
-
-function steppedFrom(last: StationChange | undefined, now: StationChange, days: number): boolean {
-	if (!last || days > STEP_DAYS) return false;
-	return Math.max(Math.abs(now.near.mm - last.near.mm), Math.abs(now.off.mm - last.off.mm)) > STEP_MM;
-}
-
 function group<T>(all: readonly T[], keyOf: (one: T) => string): Map<string, T[]> {
 	const groups = new Map<string, T[]>();
 	for (const one of all) {
@@ -161,80 +50,148 @@ function group<T>(all: readonly T[], keyOf: (one: T) => string): Map<string, T[]
 	return groups;
 }
 
-/** Smallest change of the band, mean of both sides, that two visits of `repeats` tracings can show, mm, shared errors included. */
-export const detectableChangeMm = ({ ownSdMm, sharedVar }: VisitNoise, repeats: number): number =>
-	smallestDetectableChange(Math.sqrt(ownSdMm ** 2 / Math.max(1, repeats) + sharedVar));
+/** A horse as known after some of its visits: what the next visit is taken in with. */
+export interface Course {
+	readonly back: Back;
+	readonly before: Before;
+	readonly noise: ReadonlyMap<string, NoiseBelief>;
+	/** The first visits, as long as they may be read again, and how many there were in all. */
+	readonly first: readonly BackVisit[];
+	readonly visits: number;
+	readonly stations: ReadonlyMap<string, StationChange>;
+	/** The fitted day's plain width, and the last plain readings beside the model's. */
+	readonly fittedPlain: PlainWidth | undefined;
+	readonly beside: readonly BesidePlain[];
+	readonly changes: readonly BackChange[];
+}
+
+/**
+ * Courses by the name of what was read, kept by whoever asks again: a visit more then costs one visit. Nothing
+ * else is to be known of what it holds.
+ */
+export interface KeptCourses {
+	readonly get: (name: string) => Course | undefined;
+	readonly set: (name: string, course: Course) => unknown;
+}
+/** The last course is gone on from, the one before it where the last visit is put right. */
+const KEPT_OF_EACH = 2;
 
 /**
  * Follows a whole back through its visits in one model, in order of day. Visits before the fitted day teach it
  * hands and noise but give no change. Undefined where the fitted day has no `front` tracing that reaches the band.
+ * With `kept`, goes on from where the same visits led before; the answer is the same.
  */
-export function followHorse(all: readonly Tracing[], fitDay: Day, front: string): readonly BackChange[] | undefined {
+export function followHorse(
+	all: readonly Tracing[],
+	fitDay: Day,
+	front: string,
+	kept?: KeptCourses
+): readonly BackChange[] | undefined {
 	const tracings = cutsOf(all);
-	const frames = framesOf(tracings.filter((t) => t.visitedOn === fitDay));
-	const frontAt = frames.findIndex((f) => f.station === front);
-	if (frontAt < 0) return undefined;
-	const back = backOf(frames, frontAt);
-	const changes: BackChange[] = [];
-	let course = NOTHING_SEEN;
-	let noise: ReadonlyMap<string, NoiseBelief> = new Map();
-	const seen: BackVisit[] = [];
-	let stations = new Map<string, StationChange>();
-	const plain = new Map(plainReadings(tracings, front, fitDay).map((p) => [p.visitedOn, p]));
-	const beside: BesidePlain[] = [];
 	const days = group(namedHands(tracings), (t) => t.visitedOn);
-	for (const day of [...days.keys()].sort()) {
-		const visit = { day, tracings: inOrder(days.get(day) as Tracing[]) };
-		const read = readVisit(back, visit, noise);
-		const learnt = seen.length > 0 && seen.length < READ_AGAIN_UNTIL && toldOtherwise(noise, read.noise);
-		noise = read.noise;
-		const { readings } = read;
-		if (readings.length === 0) continue;
-		if (learnt) course = readAgain(back, seen, noise, fitDay);
-		seen.push(visit);
-		const taken = takeVisit(back, course, visit, readings, noise, day === fitDay);
-		course = taken;
-		const { following } = taken;
-		if (day < fitDay) continue;
-		const mixture = changesOf(following);
-		const noises = noiseOf(back, readings, taken.information.j);
-		const next = new Map<string, StationChange>();
-		for (const [at, frame] of frames.entries()) {
-			const here = readings.some((r) => r.station === at);
-			const last = stations.get(frame.station);
-			const noiseHere = here ? noises[at] : undefined;
-			const now = stationChange(
-				following,
-				mixture,
-				at,
-				last,
-				noiseHere ? { visitedOn: day, readings, noise: noiseHere } : undefined
-			);
-			const sinceLast = last ? daysBetween(last.visitedOn, day) : 0;
-			next.set(frame.station, { ...now, stepped: here && steppedFrom(last, now, sinceLast) });
-		}
-		stations = next;
-		if (readings.some((r) => r.station === frontAt)) {
-			const plainNow = plain.get(day);
-			const { both } = next.get(front) as StationChange;
-			// A doubted visit is no witness against the model.
-			if (plainNow && taken.doubted === undefined) beside.push({ plain: plainNow, ...both });
-			const partedMm = partedBy(beside);
-			const parted: Doubt[] =
-				partedMm === 0 ? [] : [{ date: day, station: front, repeat: null, kind: 'plain-reading', sure: PARTED_SURE }];
-			changes.push({
-				visitedOn: day,
-				stations: partedMm === 0 ? next : new Map([...next].map(([s, c]) => [s, widened(c, partedMm)])),
-				parts: joinedParts(mixture),
-				kinds: following.chances,
-				back,
-				doubts: [...taken.doubts, ...parted],
-				plain: plainNow,
-				partedMm
-			});
-		}
+	const visits = [...days.keys()].sort().map((day) => ({ day, tracings: inOrder(days.get(day) as Tracing[]) }));
+	const fitted = visits.find((v) => v.day === fitDay)?.tracings ?? [];
+	const names: string[] = [];
+	if (kept)
+		for (const visit of visits)
+			names.push(courseName(names.at(-1) ?? courseName(`${fitDay} ${front}`, fitted), visit.tracings));
+	const from = names.findLastIndex((name) => kept?.get(name) !== undefined);
+	let course = (from >= 0 ? kept?.get(names[from] as string) : undefined) ?? begun(fitted, front);
+	if (!course) return undefined;
+	for (const [i, visit] of visits.entries()) {
+		if (i <= from) continue;
+		course = tookIn(course, visit, fitDay);
+		if (i >= visits.length - KEPT_OF_EACH) kept?.set(names[i] as string, course);
 	}
-	return changes;
+	return course.changes;
+}
+
+/** A horse of which nothing was taken in yet; undefined where the fitted day does not show its front. */
+function begun(fitted: readonly Tracing[], front: string): Course | undefined {
+	const frames = framesOf(fitted);
+	const at = frames.findIndex((f) => f.station === front);
+	if (at < 0) return undefined;
+	return {
+		back: backOf(frames, at),
+		before: NOTHING_SEEN,
+		noise: new Map(),
+		first: [],
+		visits: 0,
+		stations: new Map(),
+		fittedPlain: plainWidth(fitted.filter((t) => t.station === front)),
+		beside: [],
+		changes: []
+	};
+}
+
+/** A horse with one more visit taken in. */
+function tookIn(course: Course, visit: BackVisit, fitDay: Day): Course {
+	const { back, visits } = course;
+	const { day } = visit;
+	const { readings, noise } = readVisit(back, visit, course.noise);
+	if (readings.length === 0) return { ...course, noise };
+	const learnt = visits > 0 && visits < READ_AGAIN_UNTIL && toldOtherwise(course.noise, noise);
+	const before = learnt ? readAgain(back, course.first, noise, fitDay) : course.before;
+	const taken = takeVisit(back, before, visit, readings, noise, day === fitDay);
+	const next: Course = {
+		...course,
+		before: taken,
+		noise,
+		first: visits < READ_AGAIN_UNTIL ? [...course.first, visit] : course.first,
+		visits: visits + 1
+	};
+	return day < fitDay ? next : judged(next, taken, visit, readings, fitDay);
+}
+
+/** What a visit that was taken in comes to, station by station and, where the front was traced, for the back. */
+function judged(
+	course: Course,
+	taken: TakenVisit,
+	visit: BackVisit,
+	readings: readonly StationReading[],
+	fitDay: Day
+): Course {
+	const { back } = course;
+	const { day } = visit;
+	const { following } = taken;
+	const mixture = changesOf(following);
+	const noises = noiseOf(back, readings, taken.information.j);
+	const stations = new Map<string, StationChange>();
+	for (const [at, frame] of back.frames.entries()) {
+		const here = readings.some((r) => r.station === at);
+		const last = course.stations.get(frame.station);
+		const noiseHere = here ? noises[at] : undefined;
+		const now = stationChange(
+			following,
+			mixture,
+			at,
+			last,
+			noiseHere ? { visitedOn: day, readings, noise: noiseHere } : undefined
+		);
+		const sinceLast = last ? daysBetween(last.visitedOn, day) : 0;
+		stations.set(frame.station, { ...now, stepped: here && steppedFrom(last, now, sinceLast) });
+	}
+	if (!readings.some((r) => r.station === back.front)) return { ...course, stations };
+	const front = (back.frames[back.front] as StationFrame).station;
+	const here = visit.tracings.filter((t) => t.station === front);
+	const plain = day === fitDay ? undefined : plainReadingOf(day, plainWidth(here), course.fittedPlain);
+	const { both } = stations.get(front) as StationChange;
+	// A doubted visit is no witness against the model.
+	const beside = plain && taken.doubted === undefined ? lastOf([...course.beside, { plain, ...both }]) : course.beside;
+	const partedMm = partedBy(beside);
+	const parted: Doubt[] =
+		partedMm === 0 ? [] : [{ date: day, station: front, repeat: null, kind: 'plain-reading', sure: PARTED_SURE }];
+	const change: BackChange = {
+		visitedOn: day,
+		stations: partedMm === 0 ? stations : new Map([...stations].map(([s, c]) => [s, widened(c, partedMm)])),
+		parts: joinedParts(mixture),
+		kinds: following.chances,
+		back,
+		doubts: [...taken.doubts, ...parted],
+		plain,
+		partedMm
+	};
+	return { ...course, stations, beside, changes: [...course.changes, change] };
 }
 
 const NOTHING_SEEN: Before = { following: undefined, judged: 0, doubted: undefined, usual: USUAL_AT_FIRST, lines: [] };
@@ -260,21 +217,3 @@ function readAgain(
 
 /** Both part by more than their errors, twice: one of them is wrong, and nobody knows which. */
 const PARTED_SURE = 0.9;
-
-/** A change whose interval takes in half of what the plain reading stands away. */
-function widened(c: StationChange, partedMm: number): StationChange {
-	const more = (partedMm / 2) ** 2;
-	const wide = <T extends { readonly variance: number }>(e: T): T => ({ ...e, variance: e.variance + more });
-	return {
-		...c,
-		near: wide(c.near),
-		off: wide(c.off),
-		both: wide(c.both),
-		under: {
-			near: c.under.near.map(wide),
-			off: c.under.off.map(wide),
-			both: c.under.both.map(wide),
-			apart: c.under.apart
-		}
-	};
-}

@@ -1,6 +1,6 @@
 export * from './limits.js';
-export { followHorse, detectableChangeMm, type BackChange } from './followHorse.js';
-export type { Estimate, StationChange, VisitNoise } from './stationChange.js';
+export { followHorse, type BackChange, type Course, type KeptCourses } from './followHorse.js';
+export { detectableChangeMm, type Estimate, type StationChange, type VisitNoise } from './stationChange.js';
 export type { Under } from './changeOf.js';
 export * from './sideChanges.js';
 export * from './causes.js';

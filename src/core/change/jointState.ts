@@ -55,13 +55,13 @@ export function predict(
 	const tau = dampingWeeks;
 	const kept = Math.exp(-weeks / tau);
 	const reach = tau * (1 - kept);
-	const mean = Float64Array.from(belief.mean);
+	const mean = belief.mean.slice();
 	for (let i = 0; i < d; i++) {
 		const slope = mean[d + i] as number;
 		mean[i] = (mean[i] as number) + reach * slope;
 		mean[d + i] = kept * slope;
 	}
-	const at = Float64Array.from(belief.cov.at);
+	const at = belief.cov.at.slice();
 	// Rows of levels take their slopes' rows, then columns the same; slopes shrink.
 	for (let i = 0; i < d; i++)
 		for (let c = 0, p = i * n, q = (d + i) * n; c < n; c++, p++, q++) {
@@ -122,7 +122,7 @@ export function foresight({ mean, cov }: Belief, layout: Layout, visit: VisitInf
 	// Only the lower triangle is read by the factor.
 	rowProducts(s, fp, ft, { ...square, lower: true });
 	for (let r = 0; r < m; r++) s[r * m + r] = (s[r * m + r] as number) + 1;
-	const left = Float64Array.from(visit.b);
+	const left = visit.b.slice();
 	for (let r = 0; r < m; r++) {
 		let sum = 0;
 		for (let c = 0; c < m; c++) sum += (visit.j.at[r * m + c] as number) * (mean[places[c] as number] as number);
@@ -146,13 +146,13 @@ export function update({ mean, cov }: Belief, layout: Layout, visit: VisitInform
 		rowsB: m,
 		length: m
 	});
-	const next = Float64Array.from(mean);
+	const next = mean.slice();
 	for (let r = 0; r < n; r++) {
 		let sum = 0;
 		for (let i = 0; i < m; i++) sum += (w[r * m + i] as number) * (seen.surprise[i] as number);
 		next[r] = (next[r] as number) + sum;
 	}
-	const at = Float64Array.from(cov.at);
+	const at = cov.at.slice();
 	rowProducts(at, w, w, { rowsA: n, rowsB: n, length: m, lower: true, less: true });
 	mirrorLower(at, n);
 	return { mean: next, cov: { rows: n, cols: n, at } };
@@ -194,7 +194,7 @@ const LEAST_WEIGHT = 3e-3;
 /** Adds information as a factor: a little is added so that what was not seen at all can be factored too. */
 export function factored(j: Matrix, b: Float64Array): VisitInformation {
 	const n = j.rows;
-	const at = Float64Array.from(j.at);
+	const at = j.at.slice();
 	for (let i = 0; i < n; i++) at[i * n + i] = (at[i * n + i] as number) + UNSEEN;
 	const seen = { rows: n, cols: n, at };
 	const factor = cholesky(seen);
@@ -219,10 +219,10 @@ export function marginalised(j: Matrix, b: Float64Array, t: Matrix): { j: Matrix
 	const tb = zeros(q, 1);
 	rowProducts(tb.at, tT.at, b, { rowsA: q, rowsB: 1, length: n });
 	const hb = forwardSolve(l, tb).at;
-	const outJ = Float64Array.from(j.at);
+	const outJ = j.at.slice();
 	rowProducts(outJ, half, half, { rowsA: n, rowsB: n, length: q, lower: true, less: true });
 	mirrorLower(outJ, n);
-	const outB = Float64Array.from(b);
+	const outB = b.slice();
 	rowProducts(outB, half, hb, { rowsA: n, rowsB: 1, length: q, less: true });
 	return { j: { rows: n, cols: n, at: outJ }, b: outB };
 }

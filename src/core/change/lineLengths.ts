@@ -58,13 +58,17 @@ export function lengthEvidence(
 		.filter((lines) => lines.length > 0)
 		.slice(-LOOKED_BACK);
 	if (before.length < 2) return () => 0;
+	const flat = before.flat();
 	const usual = new Map(
-		[...drawn].map((by) => [by, before.flat().flatMap((l) => (l.drawnBy === by ? [l.log] : []))] as const)
+		[...drawn].flatMap((by) => {
+			const logs = flat.filter((l) => l.drawnBy === by).map((l) => l.log);
+			return logs.length < 2 ? [] : [[by, median(logs)] as const];
+		})
 	);
 	const offOf = (lines: VisitLines): number[] =>
 		lines.flatMap((l) => {
-			const others = usual.get(l.drawnBy) as number[];
-			return others.length < 2 ? [] : [l.log - median(others)];
+			const middle = usual.get(l.drawnBy);
+			return middle === undefined ? [] : [l.log - middle];
 		});
 	const offs = before.map(offOf);
 	const prior = BEFOREHAND_VISITS;

@@ -16,13 +16,14 @@ const BAND = DEPTHS_MM.flatMap((d, k) => (d >= 60 && d <= 120 ? [k] : []));
 const SHARED_SD_MM = 1.3;
 const OWN_SD_MM = 1.6;
 
-interface HalfWidth {
+/** Half of the full width over the band on one day. */
+export interface PlainWidth {
 	readonly mm: number;
 	readonly variance: number;
 }
 
 /** Middle of the repeats at every depth, then the mean over the band. Undefined where none reaches through it. */
-function halfWidth(tracings: readonly Tracing[]): HalfWidth | undefined {
+export function plainWidth(tracings: readonly Tracing[]): PlainWidth | undefined {
 	const all = tracings.map((t) => widthsOf(t.curve));
 	let sum = 0;
 	for (const k of BAND) {
@@ -33,18 +34,21 @@ function halfWidth(tracings: readonly Tracing[]): HalfWidth | undefined {
 	return { mm: sum / BAND.length, variance: SHARED_SD_MM ** 2 + OWN_SD_MM ** 2 / tracings.length };
 }
 
+/** The plain reading of a day on which the width was `now`; undefined where one of both cannot be read. */
+export const plainReadingOf = (
+	visitedOn: Day,
+	now: PlainWidth | undefined,
+	fitted: PlainWidth | undefined
+): PlainReading | undefined =>
+	now && fitted ? { visitedOn, mm: now.mm - fitted.mm, variance: now.variance + fitted.variance } : undefined;
+
 /** The plain reading of one station on every day it was traced. Empty where the fitted day cannot be read. */
 export function plainReadings(tracings: readonly Tracing[], station: string, fitDay: Day): PlainReading[] {
 	const here = tracings.filter((t) => t.station === station);
-	const on = (day: Day): HalfWidth | undefined => halfWidth(here.filter((t) => t.visitedOn === day));
+	const on = (day: Day): PlainWidth | undefined => plainWidth(here.filter((t) => t.visitedOn === day));
 	const fitted = on(fitDay);
-	if (!fitted) return [];
 	const days = [...new Set(here.map((t) => t.visitedOn))].sort();
-	return days.flatMap((day): PlainReading[] => {
-		const now = day === fitDay ? undefined : on(day);
-		if (!now) return [];
-		return [{ visitedOn: day, mm: now.mm - fitted.mm, variance: now.variance + fitted.variance }];
-	});
+	return days.flatMap((day) => (day === fitDay ? [] : (plainReadingOf(day, on(day), fitted) ?? [])));
 }
 
 /** Visits in a row over which the plain reading and the model must part to be believed. */
@@ -59,12 +63,15 @@ export interface BesidePlain {
 	readonly variance: number;
 }
 
+/** Those of them that partedBy looks at. */
+export const lastOf = (visits: readonly BesidePlain[]): readonly BesidePlain[] => visits.slice(-PARTED_VISITS);
+
 /**
  * How far the plain reading stands from the model, mm, where they part by more than their errors over the last
  * visits, all the same way; 0 where they do not.
  */
 export function partedBy(visits: readonly BesidePlain[]): number {
-	const last = visits.slice(-PARTED_VISITS);
+	const last = lastOf(visits);
 	if (last.length < PARTED_VISITS) return 0;
 	const apart = last.map((v) => v.plain.mm - v.mm);
 	const clear = last.every((v, i) => {

@@ -16,7 +16,7 @@ export function widthsOf(curve: Curve): BySide {
 	if (found) return found;
 	const framed = frameAtApex(curve);
 	const side = (s: Side) =>
-		Float64Array.from(halfWidthsAtDepths(walkSide(framed, s), DEPTHS_MM), (w) => w ?? Number.NaN);
+		new Float64Array(halfWidthsAtDepths(walkSide(framed, s), DEPTHS_MM).map((w) => w ?? Number.NaN));
 	const widths = { near: side('near'), off: side('off') };
 	known.set(curve, widths);
 	return widths;
@@ -202,11 +202,13 @@ function frameOf(raw: Raw, all: readonly Raw[]): StationFrame {
 	};
 }
 
+const byStation = new Intl.Collator('en', { numeric: true });
+
 /** Rows may come in any order: the answer must not hang on it. */
 export const inOrder = (tracings: readonly Tracing[]): Tracing[] =>
 	[...tracings].sort(
 		(a, b) =>
-			a.station.localeCompare(b.station, 'en', { numeric: true }) ||
+			byStation.compare(a.station, b.station) ||
 			a.repeat - b.repeat ||
 			(a.operator ?? '').localeCompare(b.operator ?? '') ||
 			(a.source ?? '').localeCompare(b.source ?? '')

@@ -1,5 +1,5 @@
 import { cutsOf, type Tracing } from '../curve/index.js';
-import { followHorse, framesOf, type BackChange } from '../change/index.js';
+import { followHorse, framesOf, type BackChange, type KeptCourses } from '../change/index.js';
 import { CoreError } from '../errors/index.js';
 import { rootColumns } from '../math/index.js';
 import type { Day } from '../units/index.js';
@@ -68,6 +68,8 @@ export interface FitDayOptions {
 	/** Day to judge; the last visit unless given. */
 	readonly on?: Day;
 	readonly bearsMm?: number;
+	/** Where the same visits led before, to go on from. */
+	readonly kept?: KeptCourses;
 }
 
 /** Figures compared between two days, in the order of the answer. */
@@ -195,7 +197,7 @@ export function seatFitDay(all: readonly Tracing[], options: FitDayOptions): Fit
 	mustBeAsked(tracings, options);
 	const { fitDay, on } = options;
 	const known = on === undefined ? tracings : tracings.filter((t) => t.visitedOn <= on);
-	const changes = followHorse(known, fitDay, FRONT_STATION);
+	const changes = followHorse(known, fitDay, FRONT_STATION, options.kept);
 	if (!changes || changes.length === 0) throw new CoreError('fit-day-short', { fitDay });
 	return seatChange(known, chosen(changes, on), options);
 }

@@ -1,6 +1,7 @@
+import { LRUCache } from 'lru-cache';
 import workerpool from 'workerpool';
 import { chooseFitDay, watchHorse, type Call, type LimitLead } from '../../../core/call/index.js';
-import type { BodyMeasure } from '../../../core/change/index.js';
+import type { BodyMeasure, Course } from '../../../core/change/index.js';
 import type { Tracing } from '../../../core/curve/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import {
@@ -40,6 +41,10 @@ export interface HorseToJudge {
 	readonly bodies: readonly BodyMeasure[];
 }
 
+/** Horses that this thread has followed: a course is half a megabyte, and two are kept of each. */
+const MOST_COURSES = 32;
+const kept = new LRUCache<string, Course>({ max: MOST_COURSES });
+
 function judgeOne(
 	tracings: readonly Tracing[],
 	pairing: PairingToJudge,
@@ -52,7 +57,8 @@ function judgeOne(
 			lead: pairing.lead,
 			fittedOn: pairing.fittedOn,
 			ageYearsOn: (day) => ageYearsOn(bornYear, day),
-			bodies
+			bodies,
+			kept
 		});
 		return { status: 'judged', calls: watch.calls };
 	} catch (error) {
@@ -68,7 +74,7 @@ export const JUDGEMENTS = {
 		pairings.map((p) => judgeOne(tracings, p, horse)),
 	/** Seats the saddle that fitted on a later day's back. Throws as `seatFitDay` does. */
 	fitDaySeat: (tracings: readonly Tracing[], { fittedOn, on }: SeatToJudge): FitDayView =>
-		fitDayView(seatFitDay(tracings, { fitDay: chooseFitDay(tracings, fittedOn), on })),
+		fitDayView(seatFitDay(tracings, { fitDay: chooseFitDay(tracings, fittedOn), on, kept })),
 	/** What the saddle that fitted bears of each way of changing. Throws as a seat does. */
 	ownLimits: (tracings: readonly Tracing[], fittedOn: string): OwnLimit[] =>
 		fittedLimits(tracings, chooseFitDay(tracings, fittedOn)),
