@@ -115,7 +115,7 @@ const TAKEN_FROM = 0.5;
 const MIRRORED_TOLD_FROM = 0.6;
 
 /** Squared surprise a coefficient under which nothing is tried: most visits end here. */
-const SEEN_COMING = 0.35;
+const SEEN_COMING = 0.5;
 /** Nor where its lines are about as long as they use to be, in logarithms. */
 const SIZE_SEEN_COMING = 1;
 
