@@ -1,5 +1,5 @@
 import { BAND_BOTTOM_MM, BAND_TOP_MM } from '../curve/index.js';
-import { matrixOf, solveSpdMany, times, transposed, type Matrix } from '../math/index.js';
+import { matrixOf, solveSpdMany, times, transposed, vectorOf, type Matrix } from '../math/index.js';
 
 /** Depths below the apex at which half-widths are read, mm. Above the first the apex itself is too unsure. */
 export const DEPTHS_MM: readonly number[] = Array.from({ length: 17 }, (_, i) => 20 + 8 * i);
@@ -94,7 +94,7 @@ export function asSplines(values: ArrayLike<number>): Float64Array {
 }
 
 const atDepths = (basis: Matrix, coefficients: ArrayLike<number>): Float64Array =>
-	Float64Array.from(DEPTHS_MM, (_, k) => {
+	vectorOf(DEPTH_COUNT, (k) => {
 		let sum = 0;
 		for (let i = 0; i < SPLINES; i++) sum += (basis.at[k * SPLINES + i] as number) * (coefficients[i] as number);
 		return sum;

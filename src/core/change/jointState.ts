@@ -96,8 +96,11 @@ export interface Foresight {
 }
 
 /** Places in a belief that a visit's information speaks of: levels, then habits. */
-const placesOf = (layout: Layout, count: number): Int32Array =>
-	Int32Array.from({ length: count }, (_, o) => (o < layout.levels ? o : habitsAt(layout) + o - layout.levels));
+function placesOf(layout: Layout, count: number): Int32Array {
+	const places = new Int32Array(count);
+	for (let o = 0; o < count; o++) places[o] = o < layout.levels ? o : habitsAt(layout) + o - layout.levels;
+	return places;
+}
 
 /** Some rows of a covariance at the columns that a visit speaks of. */
 function columnsAt({ cols, at }: Matrix, rows: ArrayLike<number>, places: Int32Array): Float64Array {
@@ -138,7 +141,7 @@ export function update({ mean, cov }: Belief, layout: Layout, visit: VisitInform
 	const n = cov.rows;
 	const m = visit.b.length;
 	const places = placesOf(layout, m);
-	const all = Int32Array.from({ length: n }, (_, r) => r);
+	const all = new Int32Array(n).map((_, r) => r);
 	// W = P F L⁻ᵀ, a row for each number of the belief.
 	const w = new Float64Array(n * m);
 	rowProducts(w, columnsAt(cov, all, places), forwardSolve(seen.l, visit.factorT).at, {

@@ -1,5 +1,5 @@
 import { frameAtApex, halfWidthsAtDepths, walkSide, type Curve, type Side, type Tracing } from '../curve/index.js';
-import { mean, median } from '../math/index.js';
+import { mean, median, vectorOf } from '../math/index.js';
 import { asSplines, DEPTH_COUNT, DEPTHS_MM, slopesOfSplines } from './depthBasis.js';
 
 /** Something by side and depth, mm. */
@@ -160,7 +160,7 @@ function growthAlong(own: Raw, all: readonly Raw[], side: Side): Float64Array {
 			.sort((a, b) => Math.abs(a.placeMm - own.placeMm) - Math.abs(b.placeMm - own.placeMm))[0];
 	const sides = [nearest(true), nearest(false)].filter((o): o is Raw => o !== undefined);
 	if (sides.length === 0) return Float64Array.from(DEPTHS_MM, usualAlong);
-	return Float64Array.from(DEPTHS_MM, (_, k) => {
+	return vectorOf(DEPTH_COUNT, (k) => {
 		const each = sides.map(
 			(o) => ((o.widths[side][k] as number) - (own.widths[side][k] as number)) / (o.placeMm - own.placeMm)
 		);
@@ -177,7 +177,9 @@ function frameOf(raw: Raw, all: readonly Raw[]): StationFrame {
 	const { widths } = raw;
 	const slope = both((s) => slopeOf(widths[s]));
 	const each = (of: (depthMm: number, w: number, slope: number, side: Side) => number): BySide =>
-		both((s) => Float64Array.from(DEPTHS_MM, (d, k) => of(d, widths[s][k] as number, slope[s][k] as number, s)));
+		both((s) =>
+			vectorOf(DEPTH_COUNT, (k) => of(DEPTHS_MM[k] as number, widths[s][k] as number, slope[s][k] as number, s))
+		);
 	const sign = (s: Side): number => (s === 'near' ? -1 : 1);
 	const press = (side: Side): BySide =>
 		both((s) => (s === side ? each((d, _, m) => softness(d) * Math.hypot(1, m))[s] : EMPTY));

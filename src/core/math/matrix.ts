@@ -15,6 +15,13 @@ export function matrixOf(rows: number, cols: number, value: (r: number, c: numbe
 	return m;
 }
 
+/** A vector by its places. `Float64Array.from` with a function is forty times as slow. */
+export function vectorOf(length: number, value: (i: number) => number): Float64Array {
+	const v = new Float64Array(length);
+	for (let i = 0; i < length; i++) v[i] = value(i);
+	return v;
+}
+
 /** A B. */
 export function times(a: Matrix, b: Matrix): Matrix {
 	const out = zeros(a.rows, b.cols);

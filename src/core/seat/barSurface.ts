@@ -14,7 +14,7 @@ export interface BarSurface {
 	readonly cuts: readonly BarCut[];
 }
 
-export const barSurface = (side: BarSide, sections: readonly SaddleSection[]): BarSurface => ({
+const barOf = (side: BarSide, sections: readonly SaddleSection[]): BarSurface => ({
 	side,
 	cuts: sections.map((c) => {
 		const line = polylineOf(c[side]);
@@ -27,6 +27,15 @@ export const barSurface = (side: BarSide, sections: readonly SaddleSection[]): B
 		};
 	})
 });
+
+const known = new WeakMap<readonly SaddleSection[], readonly [BarSurface, BarSurface]>();
+
+/** Both bars, near and off. Kept by their sections: one saddle is seated on many backs. */
+export function barSurfaces(sections: readonly SaddleSection[]): readonly [BarSurface, BarSurface] {
+	const found = known.get(sections) ?? ([barOf('near', sections), barOf('off', sections)] as const);
+	known.set(sections, found);
+	return found;
+}
 
 /** The bar at one s: its edges, and the two sections it lies between. */
 export interface BarRow {

@@ -1,6 +1,6 @@
 import { CoreError } from '../errors/index.js';
 import { backAt, backRow, backSurface } from './backSurface.js';
-import { barHeight, barRow, barSurface, barX, meanWidth } from './barSurface.js';
+import { barHeight, barRow, barSurfaces, barX, meanWidth } from './barSurface.js';
 import { padRow, thicknessAt, type BarEnds } from './padThickness.js';
 import { BAR_SIDES, type Pad, type SeatCase } from './types.js';
 
@@ -72,7 +72,7 @@ function gridSize(given: SeatCase, widths: readonly number[], lengthMm: number) 
 export function bedOf(given: SeatCase): Bed {
 	const ends = barEnds(given);
 	const lengthMm = ends.toMm - ends.fromMm;
-	const surfaces = BAR_SIDES.map((side) => barSurface(side, given.saddle.sections));
+	const surfaces = barSurfaces(given.saddle.sections);
 	const { rows, columns, cells: count } = gridSize(given, surfaces.map(meanWidth), lengthMm);
 	const back = backSurface(given.back.sections);
 	const cells = placesOf(count);

@@ -1,5 +1,5 @@
 import { backSurface } from './backSurface.js';
-import { barRow, barSurface } from './barSurface.js';
+import { barRow, barSurfaces } from './barSurface.js';
 import type { Bed } from './bed.js';
 import { barEnds } from './bed.js';
 import { between, EDGE_TOLERANCE } from './polyline.js';
@@ -26,7 +26,7 @@ export function centreLine(given: Pick<SeatCase, 'saddle'>): { line: readonly Po
 		return { line: [...arch, ...even].sort((p, q) => p[0] - q[0]), source: 'arch' };
 	}
 	const ends = barEnds(given);
-	const bars = [barSurface('near', sections), barSurface('off', sections)] as const;
+	const bars = barSurfaces(sections);
 	const inner = (s: number): number => {
 		const [near, off] = bars.map((bar) => {
 			const { from, to, w } = barRow(bar, s);

@@ -1,6 +1,6 @@
 import { backAt, backRow, backSurface } from './backSurface.js';
 import { balance, resultantOf, type Resultant } from './balance.js';
-import { barSurface, type BarSurface } from './barSurface.js';
+import { barSurfaces } from './barSurface.js';
 import { bedOf, liftPerMm, type Bed } from './bed.js';
 import { clearanceUnder } from './clearance.js';
 import { gapAt } from './gapAt.js';
@@ -30,7 +30,7 @@ const LEAN_MM = 5;
 const SHARES = [0, 0.25, 0.5, 0.75, 1];
 
 function backLeans(given: SeatCase): boolean {
-	const bars = BAR_SIDES.map((side) => barSurface(side, given.saddle.sections));
+	const bars = barSurfaces(given.saddle.sections);
 	const outermost = Math.max(...bars.flatMap((b) => b.cuts.flatMap((c) => [Math.abs(c.inner), Math.abs(c.outer)])));
 	const surface = backSurface(given.back.sections);
 	return surface.cuts.some(({ s, line }) => {
@@ -45,7 +45,7 @@ function backLeans(given: SeatCase): boolean {
 }
 
 function saddleLeans(given: SeatCase): boolean {
-	const [near, off] = BAR_SIDES.map((side) => barSurface(side, given.saddle.sections)) as [BarSurface, BarSurface];
+	const [near, off] = barSurfaces(given.saddle.sections);
 	return near.cuts.some((n, i) => {
 		const o = off.cuts[i] as typeof n;
 		return SHARES.some((u) => {

@@ -9,12 +9,12 @@ export interface Polyline {
 }
 
 export function polylineOf(points: readonly Point[]): Polyline {
-	const x = Float64Array.from(points, (p) => p[0]);
-	const y = Float64Array.from(points, (p) => p[1]);
-	const slope = Float64Array.from(
-		{ length: Math.max(0, points.length - 1) },
-		(_, i) => ((y[i + 1] as number) - (y[i] as number)) / ((x[i + 1] as number) - (x[i] as number))
-	);
+	const n = points.length;
+	const [x, y, slope] = [new Float64Array(n), new Float64Array(n), new Float64Array(Math.max(0, n - 1))];
+	for (let i = 0; i < n; i++) {
+		[x[i], y[i]] = points[i] as Point;
+		if (i > 0) slope[i - 1] = ((y[i] as number) - (y[i - 1] as number)) / ((x[i] as number) - (x[i - 1] as number));
+	}
 	return { x, y, slope };
 }
 
