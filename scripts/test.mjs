@@ -7,7 +7,8 @@ import { ensureDebian, ensurePackages, ROOT } from './lib/host.mjs';
 /**
  * Runs every test: units, published checks, server and browser. Arguments narrow it, for example `tests/unit`.
  * All at once, what needs no server runs beside the rest, giving way to it; after it what starts places of its own; of
- * the browser's, what only reads pages or keeps to a yard of its own runs beside all others.
+ * the browser's, what only reads pages or keeps to a yard of its own runs beside all others, and what brings its own
+ * horses beside the browser's other files.
  */
 await ensurePackages();
 // The last four read back what we write: checks from outside the project.
@@ -21,6 +22,8 @@ const onServer = all.filter((p) => p.includes('server') && !onBrowser.includes(p
 const alone = all.filter((p) => !onBrowser.includes(p) && !onServer.includes(p));
 /** Reads every page in both themes and writes nothing; works in a yard that nobody else is in: beside all others. */
 const APART = ['tests/browser/accessible.test.ts', 'tests/browser/saddleRoom.test.ts'];
+/** Work on horses that they bring along: beside the browser's others, not beside the server's, which count horses. */
+const OWN_HORSES = ['desk', 'doubts', 'kept', 'measures', 'printedSheets'].map((f) => `tests/browser/${f}.test.ts`);
 /** Start a server and a database of their own: no other test meets them. */
 const OWN_PLACE = ['tests/server/mail.test.ts', 'tests/server/cluster.test.ts', 'tests/browser/people.test.ts'];
 const whole = places.length === 0;
@@ -80,10 +83,11 @@ if (staged) {
 	const apart = onBrowser.some((p) => !p.endsWith('.ts'))
 		? runTests('apart', APART, { env, behind: true, low: false })
 		: undefined;
-	const without = [...(whole ? OWN_PLACE : []), ...(apart ? APART : [])];
+	const without = [...(whole ? OWN_PLACE : []), ...(apart ? [...APART, ...OWN_HORSES] : [])];
 	if (onServer.length > 0) results.push(await runTests('server', onServer, { env, without }));
+	const ownHorses = apart ? runTests('horses', OWN_HORSES, { env, behind: true, low: false }) : undefined;
 	if (onBrowser.length > 0) results.push(await runTests('browser', onBrowser, { env, without }));
-	if (apart) await told(apart);
+	for (const lane of [apart, ownHorses]) if (lane) await told(lane);
 	if (ownPlace) await told(ownPlace);
 	await stage.stop();
 }
