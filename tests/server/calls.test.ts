@@ -1,5 +1,6 @@
 import { expect } from 'chai';
-import { spawnSync } from 'node:child_process';
+import { spawn } from 'node:child_process';
+import { text } from 'node:stream/consumers';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { tables } from '../../src/lib/server/db/index.js';
 import { VERDICT_WORD } from '../../src/words/index.js';
@@ -28,13 +29,11 @@ describe('the page and zt watch give one answer', () => {
 			const { id } = await demoHorse(name);
 			const csv = await (await owner.get(`/api/horses/${id}/points.csv`)).text();
 			const { fittedOn, school } = await fitOf(id);
-			const done = spawnSync(
-				process.execPath,
-				['scripts/zt.mjs', 'watch', '-', '--fitted', fittedOn, '--school', school],
-				{ input: csv, encoding: 'utf8' }
-			);
+			// Waited for without standing still: connections that end meanwhile are noticed.
+			const zt = spawn(process.execPath, ['scripts/zt.mjs', 'watch', '-', '--fitted', fittedOn, '--school', school]);
+			zt.stdin.end(csv);
 			const visits = (
-				JSON.parse(done.stdout) as {
+				JSON.parse(await text(zt.stdout)) as {
 					visits: { verdict: Verdict; changes: { station: string; side: string; mm: number }[] }[];
 				}
 			).visits;
