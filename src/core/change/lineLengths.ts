@@ -35,75 +35,75 @@ const LINE_SD = 0.04;
 const VISIT_SD = 0.012;
 const BEFOREHAND_VISITS = 3;
 const LEAST_LINE_SD = 0.01;
+const LEAST_VISIT_SD = 0.006;
 /** Further off than this many spreads a line counts no more: it broke off, or a sheet ended. */
 const CLIPPED_AT = 2.5;
 /** Some visits are drawn shorter or longer for reasons of their own. */
 const OWN_REASONS = 0.1;
 const OWN_REASONS_SD = 0.08;
 
-const logNormal = (x: number, meanValue: number, variance: number): number =>
-	-0.5 * ((x - meanValue) ** 2 / variance + Math.log(variance));
+const logDensity = (x: number, middle: number, variance: number): number =>
+	-0.5 * ((x - middle) ** 2 / variance + Math.log(variance));
+const logHeavy = (x: number, middle: number, variance: number): number =>
+	logSum([
+		Math.log(1 - OWN_REASONS) + logDensity(x, middle, variance),
+		Math.log(OWN_REASONS) + logDensity(x, middle, variance + OWN_REASONS_SD ** 2)
+	]);
+
+/** The last visits at which something of the same was drawn, by the same hand. */
+function lastBeside(drawn: ReadonlySet<string>, before: readonly VisitLines[]): VisitLines[] {
+	const found: VisitLines[] = [];
+	for (let i = before.length - 1; i >= 0 && found.length < LOOKED_BACK; i--) {
+		const lines = (before[i] as VisitLines).filter((l) => drawn.has(l.drawnBy));
+		if (lines.length > 0) found.push(lines);
+	}
+	return found;
+}
+
+/** Mean of squares, with what is taken beforehand. */
+const pooled = (squares: readonly number[], count: number, beforehandSd: number): number =>
+	(BEFOREHAND_VISITS * beforehandSd ** 2 + squares.reduce((s, v) => s + v, 0)) / (BEFOREHAND_VISITS + count);
 
 /**
  * How much likelier a visit's lines are as long as they are, in logarithms, were they drawn `by` a share (and its SD) too
  * large, than were they not: beside those that the same hands drew of the same stations before. 0 where nobody knows.
  */
-export function lengthEvidence(
-	visit: VisitLines,
-	allBefore: readonly VisitLines[]
-): (by: number, sd: number) => number {
+export function lengthEvidence(visit: VisitLines, before: readonly VisitLines[]): (by: number, sd: number) => number {
 	const drawn = new Set(visit.map((l) => l.drawnBy));
-	const before = allBefore
-		.map((lines) => lines.filter((l) => drawn.has(l.drawnBy)))
-		.filter((lines) => lines.length > 0)
-		.slice(-LOOKED_BACK);
-	if (before.length < 2) return () => 0;
-	const flat = before.flat();
+	const last = lastBeside(drawn, before);
+	if (last.length < 2) return () => 0;
+	const lines = last.flat();
 	const usual = new Map(
 		[...drawn].flatMap((by) => {
-			const logs = flat.filter((l) => l.drawnBy === by).map((l) => l.log);
+			const logs = lines.filter((l) => l.drawnBy === by).map((l) => l.log);
 			return logs.length < 2 ? [] : [[by, median(logs)] as const];
 		})
 	);
-	const offOf = (lines: VisitLines): number[] =>
-		lines.flatMap((l) => {
+	const offOf = (one: VisitLines): number[] =>
+		one.flatMap((l) => {
 			const middle = usual.get(l.drawnBy);
 			return middle === undefined ? [] : [l.log - middle];
 		});
-	const offs = before.map(offOf);
-	const prior = BEFOREHAND_VISITS;
-	const spread = (all: readonly number[], beforehand: number, count: number): number =>
-		(prior * beforehand ** 2 + all.reduce((s, v) => s + v * v, 0)) / (prior + count);
-	const all = offs.flat();
-	const wide = Math.sqrt(spread(all, LINE_SD, all.length));
-	const clipped = (v: number): number => Math.max(-CLIPPED_AT * wide, Math.min(CLIPPED_AT * wide, v));
-	const within = offs.flatMap((o) => {
-		const middle = mean(o.map(clipped));
-		return o.map((v) => clipped(v) - middle);
-	});
-	const freedom = all.length - before.length;
-	const lineVar = Math.max(
-		LEAST_LINE_SD ** 2,
-		(prior * LINE_SD ** 2 + within.reduce((s, v) => s + v * v, 0)) / (prior + Math.max(0, freedom))
-	);
-	const together = offs.filter((o) => o.length > 0).map((o) => mean(o.map(clipped)) ** 2 - lineVar / o.length);
-	const visitVar = Math.max(
-		(0.5 * VISIT_SD) ** 2,
-		(prior * VISIT_SD ** 2 + together.reduce((a, b) => a + b, 0)) / (prior + together.length)
-	);
-	const here = offOf(visit).map(clipped);
+	const raw = last.map(offOf).filter((offs) => offs.length > 0);
+	const all = raw.flat();
+	const most =
+		CLIPPED_AT *
+		Math.sqrt(
+			pooled(
+				all.map((v) => v * v),
+				all.length,
+				LINE_SD
+			)
+		);
+	const clipped = (offs: readonly number[]): number[] => offs.map((v) => Math.max(-most, Math.min(most, v)));
+	const here = clipped(offOf(visit));
 	if (here.length === 0) return () => 0;
+	const offs = raw.map(clipped);
+	const within = offs.flatMap((o) => o.map((v) => (v - mean(o)) ** 2));
+	const lineVar = Math.max(LEAST_LINE_SD ** 2, pooled(within, within.length - offs.length, LINE_SD));
+	const between = offs.map((o) => mean(o) ** 2 - lineVar / o.length);
+	const visitVar = Math.max(LEAST_VISIT_SD ** 2, pooled(between, between.length, VISIT_SD));
 	const off = mean(here);
 	const variance = visitVar + lineVar / here.length;
-	const ordinary = logSum([
-		Math.log(1 - OWN_REASONS) + logNormal(off, 0, variance),
-		Math.log(OWN_REASONS) + logNormal(off, 0, variance + OWN_REASONS_SD ** 2)
-	]);
-	return (by, sd) => {
-		const too = logSum([
-			Math.log(1 - OWN_REASONS) + logNormal(off, Math.log(1 + by), variance + sd ** 2),
-			Math.log(OWN_REASONS) + logNormal(off, Math.log(1 + by), variance + sd ** 2 + OWN_REASONS_SD ** 2)
-		]);
-		return too - ordinary;
-	};
+	return (by, sd) => logHeavy(off, Math.log(1 + by), variance + sd ** 2) - logHeavy(off, 0, variance);
 }
