@@ -17,7 +17,7 @@ export function summed(all: readonly Information[], weights: readonly number[]):
 }
 
 function withBroad(j: Matrix): Matrix {
-	const at = Float64Array.from(j.at);
+	const at = j.at.slice();
 	for (let k = 0; k < BOTH; k++) at[k * BOTH + k] = (at[k * BOTH + k] as number) + 1 / BROAD_MM ** 2;
 	return { ...j, at };
 }
@@ -27,7 +27,7 @@ function apartFrom(one: Information, others: { j: Matrix; b: Float64Array }): nu
 	const lo = cholesky(withBroad(others.j));
 	const mean = backSolve(lo, forwardSolve(lo, { rows: BOTH, cols: 1, at: others.b })).at;
 	// In the space of b: r = b - J m has covariance J + J C J, C that of the others' mean.
-	const r = Float64Array.from(one.b);
+	const r = one.b.slice();
 	for (let i = 0; i < BOTH; i++)
 		for (let k = 0; k < BOTH; k++) r[i] = (r[i] as number) - (one.j.at[i * BOTH + k] as number) * (mean[k] as number);
 	const half = forwardSolve(lo, one.j);
@@ -66,6 +66,8 @@ export function repeatWeights(all: readonly Information[]): number[] {
 			);
 			return weightFor(apartFrom(one, others));
 		});
+		// Where all count whole the others are the same as before.
+		if (weights.every((w) => w === 1)) break;
 	}
 	return weights;
 }
