@@ -5,6 +5,7 @@ import { followHorse, type KeptCourses } from './followHorse.js';
 import { scaledCurve } from './remedies.js';
 import { placeOfStation, widthsOf } from './stationFrame.js';
 import type { Doubt } from './blunders.js';
+import { linesOf, longerBy } from './lineLengths.js';
 
 /** What is doubted of a visit before it is kept; `factor`: how many times too large its lines are, where they are off scale. */
 export type VisitDoubt = Doubt & { readonly factor?: number };
@@ -58,14 +59,26 @@ export function backsApart(a: readonly Tracing[], b: readonly Tracing[]): number
 
 const SIZE_STEPS = Array.from({ length: 61 }, (_, i) => 0.85 + i * 0.005);
 
-/** How many times too large a visit's lines are against the horse's last ones: the size at which they lie nearest. */
-function factorAgainst(visit: readonly Tracing[], last: readonly Tracing[]): number {
-	const off = (f: number): number =>
-		backsApart(
-			visit.map((t) => ({ ...t, curve: scaledCurve(t.curve, 1 / f) })),
-			last
-		) ?? Infinity;
-	return SIZE_STEPS.reduce((best, f) => (off(f) < off(best) ? f : best), 1);
+/** Visits that a size is told from, and what their widths tell of it: as so many figures, each so unsure, mm (common practice, no source). */
+const SIZED_BY = 6;
+const TOLD_FIGURES = 6;
+const FIGURE_SD_MM = 1.5;
+
+/** How many times too large a visit's lines are: the size at which their widths and lengths go best with those before. */
+export function factorAgainst(visit: readonly Tracing[], record: readonly Tracing[]): number {
+	const days = [...new Set(record.map((t) => t.visitedOn))].sort();
+	const last = record.filter((t) => days.slice(-SIZED_BY).includes(t.visitedOn));
+	const longer = longerBy(
+		linesOf(visit),
+		days.map((day) => linesOf(record.filter((t) => t.visitedOn === day)))
+	);
+	const off = (f: number): number => {
+		const scaled = visit.map((t) => ({ ...t, curve: scaledCurve(t.curve, 1 / f) }));
+		const apart = (backsApart(scaled, last) ?? Infinity) / FIGURE_SD_MM;
+		return TOLD_FIGURES * apart ** 2 + (longer ? (Math.log(f) - longer.log) ** 2 / longer.variance : 0);
+	};
+	const asItIs = { f: 1, off: off(1) };
+	return SIZE_STEPS.map((f) => ({ f, off: off(f) })).reduce((best, one) => (one.off < best.off ? one : best), asItIs).f;
 }
 
 const lastBefore = (all: readonly Tracing[], day: Day): readonly Tracing[] => {
@@ -112,7 +125,13 @@ export function doubtVisits(
 		.map((d): VisitDoubt => {
 			if (d.kind !== 'shrunk') return d;
 			const visit = together.filter((t) => t.visitedOn === d.date);
-			return { ...d, factor: factorAgainst(visit, lastBefore(together, d.date)) };
+			return {
+				...d,
+				factor: factorAgainst(
+					visit,
+					together.filter((t) => t.visitedOn < d.date)
+				)
+			};
 		});
 	return [...odd, ...found].sort((a, b) => a.date.localeCompare(b.date));
 }

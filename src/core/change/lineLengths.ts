@@ -64,14 +64,17 @@ function lastBeside(drawn: ReadonlySet<string>, before: readonly VisitLines[]): 
 const pooled = (squares: readonly number[], count: number, beforehandSd: number): number =>
 	(BEFOREHAND_VISITS * beforehandSd ** 2 + squares.reduce((s, v) => s + v, 0)) / (BEFOREHAND_VISITS + count);
 
-/**
- * How much likelier a visit's lines are as long as they are, in logarithms, were they drawn `by` a share (and its SD) too
- * large, than were they not: beside those that the same hands drew of the same stations before. 0 where nobody knows.
- */
-export function lengthEvidence(visit: VisitLines, before: readonly VisitLines[]): (by: number, sd: number) => number {
+/** How much longer a visit's lines are than they use to be: the logarithm of the share, and its variance. */
+export interface Longer {
+	readonly log: number;
+	readonly variance: number;
+}
+
+/** A visit's lines beside those that the same hands drew of the same stations before; undefined where nobody knows. */
+export function longerBy(visit: VisitLines, before: readonly VisitLines[]): Longer | undefined {
 	const drawn = new Set(visit.map((l) => l.drawnBy));
 	const last = lastBeside(drawn, before);
-	if (last.length < 2) return () => 0;
+	if (last.length < 2) return undefined;
 	const lines = last.flat();
 	const usual = new Map(
 		[...drawn].flatMap((by) => {
@@ -97,13 +100,22 @@ export function lengthEvidence(visit: VisitLines, before: readonly VisitLines[])
 		);
 	const clipped = (offs: readonly number[]): number[] => offs.map((v) => Math.max(-most, Math.min(most, v)));
 	const here = clipped(offOf(visit));
-	if (here.length === 0) return () => 0;
+	if (here.length === 0) return undefined;
 	const offs = raw.map(clipped);
 	const within = offs.flatMap((o) => o.map((v) => (v - mean(o)) ** 2));
 	const lineVar = Math.max(LEAST_LINE_SD ** 2, pooled(within, within.length - offs.length, LINE_SD));
 	const between = offs.map((o) => mean(o) ** 2 - lineVar / o.length);
 	const visitVar = Math.max(LEAST_VISIT_SD ** 2, pooled(between, between.length, VISIT_SD));
-	const off = mean(here);
-	const variance = visitVar + lineVar / here.length;
-	return (by, sd) => logHeavy(off, Math.log(1 + by), variance + sd ** 2) - logHeavy(off, 0, variance);
+	return { log: mean(here), variance: visitVar + lineVar / here.length };
+}
+
+/**
+ * How much likelier a visit's lines are as long as they are, in logarithms, were they drawn `by` a share (and its SD) too
+ * large, than were they not. 0 where nobody knows.
+ */
+export function lengthEvidence(visit: VisitLines, before: readonly VisitLines[]): (by: number, sd: number) => number {
+	const longer = longerBy(visit, before);
+	if (!longer) return () => 0;
+	const { log, variance } = longer;
+	return (by, sd) => logHeavy(log, Math.log(1 + by), variance + sd ** 2) - logHeavy(log, 0, variance);
 }

@@ -6,6 +6,7 @@ import {
 	resembledBack,
 	scaledCurve
 } from '../../../src/core/change/index.js';
+import { factorAgainst } from '../../../src/core/change/doubtVisits.js';
 import { bandHalfWidthMm, frameAtApex, makeCurve, walkSide, type Tracing } from '../../../src/core/curve/index.js';
 import { remedied } from '../../../src/lib/ui/desk/remedy.js';
 import type { DraftVisit } from '../../../src/lib/ui/entry/draft.js';
@@ -75,6 +76,14 @@ describe('a visit looked at before it is kept', () => {
 				),
 				`${factor}, said to be right`
 			).to.deep.equal([]);
+		}
+	});
+
+	it('how far a copy is off scale is told from widths and lengths of the visits before', () => {
+		const before = record.filter((t) => t.visitedOn < (visit[0] as Tracing).visitedOn);
+		for (const factor of [0.93, 0.96, 1, 1.05]) {
+			const off = visit.map((t) => ({ ...t, curve: scaledCurve(t.curve, factor) }));
+			expect(factorAgainst(off, before) / factor, `${factor}`).to.be.closeTo(1, 0.025);
 		}
 	});
 
