@@ -6,9 +6,9 @@ import { ensureDebian, ensurePackages, ROOT } from './lib/host.mjs';
 
 /**
  * Runs every test: units, published checks, server and browser. Arguments narrow it, for example `tests/unit`.
- * All at once, what needs no server runs beside the rest, giving way to it; what starts places of its own after the
- * server's; of the browser's, what only reads pages or keeps to a yard of its own runs beside all others, and what brings its own
- * horses beside the browser's other files.
+ * All at once: what needs no server runs beside the rest, giving way to it; what starts places of its own after the
+ * server's. Of the browser's, what only reads pages or keeps to a yard of its own runs beside all others, and what
+ * brings its own horses beside the browser's other files.
  */
 await ensurePackages();
 // The last four read back what we write: checks from outside the project.

@@ -40,7 +40,7 @@ export const BASIS: Matrix = matrixOf(DEPTH_COUNT, SPLINES, (k, i) => splinesAt(
 /** Small beside what a slope changes over, mm. */
 const SLOPE_STEP_MM = 0.01;
 /** Growth of each spline with depth, a mm: depths by splines. */
-export const SLOPES: Matrix = (() => {
+const SLOPES: Matrix = (() => {
 	const clamped = (d: number): number => Math.min(DEPTHS_MM.at(-1) as number, Math.max(DEPTHS_MM[0] as number, d));
 	return matrixOf(DEPTH_COUNT, SPLINES, (k, i) => {
 		const [a, b] = [-SLOPE_STEP_MM, SLOPE_STEP_MM].map((step) => clamped((DEPTHS_MM[k] as number) + step)) as [
@@ -93,15 +93,10 @@ export function asSplines(values: ArrayLike<number>): Float64Array {
 	return out;
 }
 
-const atDepths = (basis: Matrix, coefficients: ArrayLike<number>): Float64Array =>
+/** How a function grows with depth, from its coefficients, at the depths. */
+export const slopesOfSplines = (coefficients: ArrayLike<number>): Float64Array =>
 	vectorOf(DEPTH_COUNT, (k) => {
 		let sum = 0;
-		for (let i = 0; i < SPLINES; i++) sum += (basis.at[k * SPLINES + i] as number) * (coefficients[i] as number);
+		for (let i = 0; i < SPLINES; i++) sum += (SLOPES.at[k * SPLINES + i] as number) * (coefficients[i] as number);
 		return sum;
 	});
-
-/** A function of depth from its coefficients, at the depths. */
-export const fromSplines = (coefficients: ArrayLike<number>): Float64Array => atDepths(BASIS, coefficients);
-
-/** How it grows with depth, there. */
-export const slopesOfSplines = (coefficients: ArrayLike<number>): Float64Array => atDepths(SLOPES, coefficients);
