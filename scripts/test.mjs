@@ -6,9 +6,8 @@ import { ensureDebian, ensurePackages, ROOT } from './lib/host.mjs';
 
 /**
  * Runs every test: units, published checks, server and browser. Arguments narrow it, for example `tests/unit`.
- * All at once: what needs no server runs beside the rest, giving way to it; what starts places of its own after the
- * server's. Of the browser's, what only reads pages or keeps to a yard of its own runs beside all others, and what
- * brings its own horses beside the browser's other files.
+ * All at once, what needs no server runs beside the rest, giving way to it; after it what starts places of its own; of
+ * the browser's, what only reads pages or keeps to a yard of its own runs beside all others.
  */
 await ensurePackages();
 // The last four read back what we write: checks from outside the project.
@@ -22,8 +21,6 @@ const onServer = all.filter((p) => p.includes('server') && !onBrowser.includes(p
 const alone = all.filter((p) => !onBrowser.includes(p) && !onServer.includes(p));
 /** Reads every page in both themes and writes nothing; works in a yard that nobody else is in: beside all others. */
 const APART = ['tests/browser/accessible.test.ts', 'tests/browser/saddleRoom.test.ts'];
-/** Work on horses that they bring along: beside the browser's others, not beside the server's, which count horses. */
-const OWN_HORSES = ['desk', 'doubts', 'kept', 'measures', 'printedSheets'].map((f) => `tests/browser/${f}.test.ts`);
 /** Start a server and a database of their own: no other test meets them. */
 const OWN_PLACE = ['tests/server/mail.test.ts', 'tests/server/cluster.test.ts', 'tests/browser/people.test.ts'];
 const whole = places.length === 0;
@@ -72,34 +69,29 @@ async function told(run) {
 	results.push(result);
 }
 const staged = onServer.length + onBrowser.length > 0;
-/** What needs no server, in two runs where all is run: none must wait for the other at the end. */
-const HEAVY = ['tests/unit/seat', 'tests/unit/photo', 'tests/published'];
-const beside = (whole ? [HEAVY, alone.filter((p) => !HEAVY.includes(p))] : [alone])
-	.filter((specs) => specs.length > 0)
-	.map((specs, i) =>
-		runTests(`alone${i}`, specs, {
-			behind: staged,
-			without: whole && i > 0 ? HEAVY.map((p) => `${p}/**`) : []
-		})
-	);
+const beside = alone.length > 0 ? runTests('alone', alone, { behind: staged }) : undefined;
 if (staged) {
 	const stage = await setStage();
 	const env = { ZT_TEST_URL: stage.url, ZT_TEST_DATABASE: stage.databaseUrl, ZT_TEST_BUILD: stage.build };
+	const ownPlace = whole
+		? Promise.resolve(beside).then(() => runTests('own', OWN_PLACE, { env, behind: true, low: false }))
+		: undefined;
 	// Alone in the list a file runs as it is.
 	const apart = onBrowser.some((p) => !p.endsWith('.ts'))
 		? runTests('apart', APART, { env, behind: true, low: false })
 		: undefined;
-	const without = [...(whole ? OWN_PLACE : []), ...(apart ? [...APART, ...OWN_HORSES] : [])];
+	const without = [...(whole ? OWN_PLACE : []), ...(apart ? APART : [])];
 	if (onServer.length > 0) results.push(await runTests('server', onServer, { env, without }));
-	const ownPlace = whole ? runTests('own', OWN_PLACE, { env, behind: true, low: false }) : undefined;
-	const ownHorses = apart ? runTests('horses', OWN_HORSES, { env, behind: true, low: false }) : undefined;
 	if (onBrowser.length > 0) results.push(await runTests('browser', onBrowser, { env, without }));
-	for (const lane of [apart, ownHorses, ownPlace]) if (lane) await told(lane);
+	if (apart) await told(apart);
+	if (ownPlace) await told(ownPlace);
 	await stage.stop();
 }
-// Nobody is left to give way to.
-for (const child of running) if (child.pid) tryPriority(child.pid);
-for (const lane of beside) await told(lane);
+if (beside) {
+	// Nobody is left to give way to.
+	for (const child of running) if (child.pid) tryPriority(child.pid);
+	await told(beside);
+}
 rmSync(counts, { recursive: true, force: true });
 const files = results.flatMap((r) => Object.entries(r.files)).sort((a, b) => b[1] - a[1]);
 console.log(`\nSlowest files:`);
