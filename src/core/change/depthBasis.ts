@@ -1,5 +1,5 @@
 import { BAND_BOTTOM_MM, BAND_TOP_MM } from '../curve/index.js';
-import { matrixOf, solveSpdMany, times, transposed, vectorOf, type Matrix } from '../math/index.js';
+import { columnOf, matrixOf, solveSpdMany, times, transposed, type Matrix } from '../math/index.js';
 
 /** Depths below the apex at which half-widths are read, mm. Above the first the apex itself is too unsure. */
 export const DEPTHS_MM: readonly number[] = Array.from({ length: 17 }, (_, i) => 20 + 8 * i);
@@ -94,9 +94,4 @@ export function asSplines(values: ArrayLike<number>): Float64Array {
 }
 
 /** How a function grows with depth, from its coefficients, at the depths. */
-export const slopesOfSplines = (coefficients: ArrayLike<number>): Float64Array =>
-	vectorOf(DEPTH_COUNT, (k) => {
-		let sum = 0;
-		for (let i = 0; i < SPLINES; i++) sum += (SLOPES.at[k * SPLINES + i] as number) * (coefficients[i] as number);
-		return sum;
-	});
+export const slopesOfSplines = (coefficients: Float64Array): Float64Array => times(SLOPES, columnOf(coefficients)).at;
