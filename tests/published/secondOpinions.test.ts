@@ -177,7 +177,7 @@ describe('the joint filter against the general matrix form (Kalman 1960, on ml-m
 				.mmul(p);
 			const j = inverse(noise);
 			const visit = factored(square(j), Float64Array.from(j.mmul(measured).to1DArray()));
-			const predicted = predict(ours, layout, weeks, square(kind), perWeek, tau);
+			const predicted = predict(ours, layout, weeks, square(kind), { perWeek, dampingWeeks: tau });
 			ours = update(predicted, layout, visit, foresight(predicted, layout, visit));
 			for (let k = 0; k < 2 * D; k++) expect(ours.mean[k]).to.be.closeTo(x.get(k, 0), 2e-3);
 			for (let r = 0; r < 2 * D; r++)

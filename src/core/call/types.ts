@@ -4,7 +4,7 @@ import type { CallLimits } from './leadLimits.js';
 import type { MeasureNext } from './measureNext.js';
 
 /** Written into every stored call; raised whenever the same tracings could be judged otherwise. */
-export const ENGINE_VERSION = '11';
+export const ENGINE_VERSION = '12';
 
 export type Verdict = 'steady' | 'watch' | 'refit' | 'stop';
 export const VERDICTS: readonly Verdict[] = ['steady', 'watch', 'refit', 'stop'];

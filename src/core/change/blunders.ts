@@ -36,7 +36,7 @@ const BEFOREHAND: Readonly<Record<Blunder, number>> = {
 	mirrored: 0.006,
 	swapped: 0.006,
 	'other-horse': 0.01,
-	shrunk: 0.012,
+	shrunk: 0.03,
 	sprung: 0.008
 };
 /** What a visit still counts where it is doubted: errors taken 2, 4, 8 or 40 times as large. */

@@ -84,7 +84,7 @@ const THOUGHT_OF: readonly Thought[] = [
 	}
 ];
 const GROWN = ['grown', 'grownAlong', 'grownFlank'] as const;
-const GROWN_FORESEEN_AS: Seldom = { growth: 0.5, whole: 0.3, local: 0.2, along: 0.2 };
+const GROWN_FORESEEN_AS: Seldom = { growth: 0.8, whole: 0.2, local: 0.1, along: 0.1 };
 /** Growth is common in the young, and less so where no age is known. */
 const GROWTH_WEIGHT = { young: 5, unknown: 0.6 } as const;
 

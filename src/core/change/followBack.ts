@@ -13,6 +13,7 @@ import {
 	type Belief,
 	type Foresight,
 	type Layout,
+	type Pace,
 	type VisitInformation
 } from './jointState.js';
 import { KINDS, profileOf, type Kind } from './kinds.js';
@@ -21,11 +22,14 @@ import type { StationReading } from './readVisit.js';
 import type { NoiseBelief } from './handNoise.js';
 import { BOTH } from './tracingInformation.js';
 
-/** How fast slopes are renewed, mm a week at the front's band. */
-const QUIET_PER_WEEK = 0.055;
-const LIVELY_PER_WEEK = 0.36;
-const slopeOf = (kind: Kind): number =>
-	kind === 'still' || kind === 'quiet' || kind === 'step' ? QUIET_PER_WEEK : LIVELY_PER_WEEK;
+const DAMPING_WEEKS = 9;
+const QUIET: Pace = { perWeek: 0.055, dampingWeeks: DAMPING_WEEKS };
+/** What work, food and rest do turns within months. */
+const LIVELY: Pace = { perWeek: 0.36, dampingWeeks: DAMPING_WEEKS };
+/** A youngster widens slowly, for a year and more (common practice, no source). */
+const GROWING: Pace = { perWeek: 0.12, dampingWeeks: 60 };
+const paceOf = (kind: Kind): Pace =>
+	kind === 'still' || kind === 'quiet' || kind === 'step' ? QUIET : kind === 'growth' ? GROWING : LIVELY;
 /** Muscle lost between two visits at the front's band, mm. */
 const STEP_MEAN_MM = -6;
 const STEP_SD_MM = 3;
@@ -55,7 +59,7 @@ function started(back: Back): { layout: Layout; beliefs: Belief[] } {
 	const layout: Layout = { levels: d, parts: back.frames.length * 2 * PART_ROWS.length, habits: 0 };
 	const n = sizeOf(layout);
 	const beliefs = KINDS.map((kind) => {
-		const perWeek = slopeOf(kind);
+		const { perWeek } = paceOf(kind);
 		const k = back.kinds.get(kind) as Matrix;
 		const cov = zeros(n, n);
 		for (let r = 0; r < d; r++) {
@@ -84,8 +88,7 @@ export function foresee(f: Following, day: Day): { beliefs: Belief[]; chances: n
 		const key = weights.map((w) => w.toPrecision(12)).join();
 		const begun = shared.get(key) ?? mixed(f.beliefs, weights);
 		shared.set(key, begun);
-		const perWeek = slopeOf(kind);
-		const gone = predict(begun, f.layout, weeks, f.back.kinds.get(kind) as Matrix, perWeek);
+		const gone = predict(begun, f.layout, weeks, f.back.kinds.get(kind) as Matrix, paceOf(kind));
 		return kind === 'step' ? lost(gone, f.back) : gone;
 	});
 	return { beliefs, chances };

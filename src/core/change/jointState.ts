@@ -35,8 +35,11 @@ export interface VisitInformation {
 	readonly factorT: Matrix;
 }
 
-/** Slopes die away within about so many weeks. */
-export const DAMPING_WEEKS = 9;
+/** How a back goes on: how fast its slopes are, mm a week at the front's band, and within how many weeks they die away. */
+export interface Pace {
+	readonly perWeek: number;
+	readonly dampingWeeks: number;
+}
 
 /**
  * Carries a belief on by some weeks: slopes die away and are renewed so that their spread stays
@@ -47,8 +50,7 @@ export function predict(
 	layout: Layout,
 	weeks: number,
 	kind: Matrix,
-	perWeek: number,
-	dampingWeeks = DAMPING_WEEKS
+	{ perWeek, dampingWeeks }: Pace
 ): Belief {
 	const n = sizeOf(layout);
 	const d = layout.levels;

@@ -47,6 +47,18 @@ describe('cause from the pattern over stations and sides', () => {
 		expect(told(-9, grown, true)).to.not.equal('growth');
 	});
 
+	it('what comes slowly, for a year, is the more likely growth where nobody knows the age', () => {
+		const chanceOfGrowth = (weeks: number): number => {
+			const tracings = series(slide(9, 4, 4 + weeks, grown), { visits: 17, hand: CALM_HAND, seed: 73 });
+			const change = followHorse(tracings, START, 'T8')?.at(-1);
+			const read = readCause(change, (change?.stations.get('T8') as StationChange).both.mm, undefined);
+			return read.likeliest === 'growth' ? read.chance : read.rival === 'growth' ? 1 - read.chance : 0;
+		};
+		const [slow, fast] = [chanceOfGrowth(60), chanceOfGrowth(8)];
+		expect(slow).to.be.above(0.6);
+		expect(fast).to.be.below(slow - 0.2);
+	});
+
 	it('the kind that foresaw what came speaks for its cause; one that says nothing leaves it to the shape', () => {
 		const tracings = series(slide(-9, 8, 28, front), { visits: 12, hand: CALM_HAND, seed: 71 });
 		const change = followHorse(tracings, START, 'T8')?.at(-1) as BackChange;
