@@ -24,7 +24,10 @@ const seen = (belief: Belief, value: number): Belief => {
 const start: Belief = { mean: Float64Array.of(0, 0), cov: { rows: 2, cols: 2, at: Float64Array.of(1e3, 0, 0, 0) } };
 const filtered = FLOWS.reduce<Belief[]>((all, flow) => {
 	const before = all.at(-1);
-	return [...all, seen(before ? predict(before, LAYOUT, 1, ONE, { perWeek: PER_STEP, dampingWeeks: DAMPING }) : start, flow)];
+	return [
+		...all,
+		seen(before ? predict(before, LAYOUT, 1, ONE, { perWeek: PER_STEP, dampingWeeks: DAMPING }) : start, flow)
+	];
 }, []);
 
 describe('the filter of the engine on the Nile', () => {

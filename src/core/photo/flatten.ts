@@ -1,5 +1,5 @@
 import { runningLeast, runningMost } from './extremes.js';
-import { chain, distance, type Homography, type Quad } from './geometry.js';
+import { chain, distance, type Quad } from './geometry.js';
 import { blur, makeRaster, type Picture, type Raster } from './raster.js';
 import { SHEETS, type SheetName } from './sheets.js';
 import { bend, cornersOf, type View } from './view.js';
@@ -13,36 +13,47 @@ export interface FlatSheet {
 /** Blue ink is dark in red light, pencil in all; blue light is noisiest. */
 const greyAt = (rgba: Picture['rgba'], i: number): number =>
 	0.5 * (rgba[i] as number) + 0.35 * (rgba[i + 1] as number) + 0.15 * (rgba[i + 2] as number);
+/** Grey between four pixels, inside the picture. */
+function greyBetween(rgba: Picture['rgba'], width: number, u: number, v: number): number {
+	const [x0, y0] = [Math.floor(u), Math.floor(v)];
+	const [fx, fy] = [u - x0, v - y0];
+	const i = (y0 * width + x0) * 4;
+	const j = i + width * 4;
+	const top = greyAt(rgba, i) * (1 - fx) + greyAt(rgba, i + 4) * fx;
+	const low = greyAt(rgba, j) * (1 - fx) + greyAt(rgba, j + 4) * fx;
+	return top * (1 - fy) + low * fy;
+}
+
+type Eight = readonly [number, number, number, number, number, number, number, number];
 const LARGEST_LINE_MM = 3;
 
 /** Log brightness of the sheet, seen straight on. */
 function warp({ width, height, rgba }: Picture, view: View, w: number, hgt: number, perPx: number): Raster {
-	const h: Homography = view.projection;
+	const [a, b, c, d, e, f, g, h] = view.projection as readonly number[] as Eight;
+	const { lens } = view;
 	const out = makeRaster(w, hgt);
-	const sub = perPx > 1.4 ? 2 : 1;
+	// Where the picture holds more than the flat sheet does, four places of each pixel are looked at.
+	const aside = perPx > 1.4 ? [-0.25, 0.25] : [0];
+	const count = aside.length * aside.length;
 	for (let y = 0; y < hgt; y++)
 		for (let x = 0; x < w; x++) {
 			let s = 0;
-			for (let k = 0; k < sub * sub; k++) {
-				const px = x + (sub === 1 ? 0 : (k & 1) * 0.5 - 0.25);
-				const py = y + (sub === 1 ? 0 : (k >> 1) * 0.5 - 0.25);
-				const q = (h[6] as number) * px + (h[7] as number) * py + 1;
-				let u = ((h[0] as number) * px + (h[1] as number) * py + (h[2] as number)) / q;
-				let v = ((h[3] as number) * px + (h[4] as number) * py + (h[5] as number)) / q;
-				if (view.lens) [u, v] = bend(view.lens, [u, v]);
-				const cu = Math.min(width - 1.001, Math.max(0, u));
-				const cv = Math.min(height - 1.001, Math.max(0, v));
-				const x0 = Math.floor(cu);
-				const y0 = Math.floor(cv);
-				const fx = cu - x0;
-				const fy = cv - y0;
-				const i = (y0 * width + x0) * 4;
-				const j = i + width * 4;
-				const top = greyAt(rgba, i) * (1 - fx) + greyAt(rgba, i + 4) * fx;
-				const low = greyAt(rgba, j) * (1 - fx) + greyAt(rgba, j + 4) * fx;
-				s += top * (1 - fy) + low * fy;
-			}
-			out.data[y * w + x] = Math.log(s / (sub * sub) + 4);
+			for (const up of aside)
+				for (const left of aside) {
+					const px = x + left;
+					const py = y + up;
+					const q = g * px + h * py + 1;
+					let u = (a * px + b * py + c) / q;
+					let v = (d * px + e * py + f) / q;
+					if (lens) [u, v] = bend(lens, [u, v]);
+					s += greyBetween(
+						rgba,
+						width,
+						Math.min(width - 1.001, Math.max(0, u)),
+						Math.min(height - 1.001, Math.max(0, v))
+					);
+				}
+			out.data[y * w + x] = Math.log(s / count + 4);
 		}
 	return out;
 }

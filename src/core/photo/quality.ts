@@ -72,6 +72,9 @@ function nearEdgeMm({ xMm, yMm }: FollowedLine, [w, h]: readonly [number, number
 	return Math.min(at(0), at(xMm.length - 1));
 }
 
+/** Another line that scores a smaller share of what this one does is none. */
+export const ANOTHER_LINE_SHARE = 0.33;
+
 /** Each doubt with what it takes off the score. */
 function doubts(f: ReadingFacts): (readonly [SheetWarning, number])[] {
 	const found: (readonly [SheetWarning, number])[] = [...f.extra];
@@ -90,7 +93,7 @@ function doubts(f: ReadingFacts): (readonly [SheetWarning, number])[] {
 	add('line-faint', median < 2.2, 0.25);
 	add('line-gaps', longestGapMm(f.line) > 22, 0.22);
 	add('line-runs-off', nearEdgeMm(f.line, f.flatMm) < 5, 0.22);
-	add('another-line', f.second > 0.33, 0.25);
+	add('another-line', f.second > ANOTHER_LINE_SHARE, 0.25);
 	add('line-short', spanMm < 160, 0.25);
 	add('line-end-doubtful', f.trimmed, 0.25);
 	add('tick-off-top', f.tickFromTopMm !== undefined && Math.abs(f.tickFromTopMm) > 25, 0.22);

@@ -11,7 +11,7 @@ import { chain, inverse, parabola, project, type Homography, type Point, type Qu
 import { checkPicture, type Picture, type Raster } from './raster.js';
 import { refineSides } from './refineSides.js';
 import { findRidges, shrinkBy, transpose, transposeRaster, without, type Ridges } from './ridges.js';
-import { rateReading, type ReadingFacts, type SheetQuality } from './quality.js';
+import { ANOTHER_LINE_SHARE, rateReading, type ReadingFacts, type SheetQuality } from './quality.js';
 import { aspectOf, longSideFirst, SHEETS, type SheetName } from './sheets.js';
 import { tracePath, type TracedPath } from './tracePath.js';
 import { cornersOf, lookAt, viewOf, type View } from './view.js';
@@ -79,12 +79,15 @@ interface Way {
 
 const riseOf = (path: TracedPath): number => Math.max(...path.yPx) - Math.min(...path.yPx);
 
-/** The best line that is high enough for a back; straight folds and edges are put aside and the rest tried again. */
-function bestArch(ridges: Ridges, pxPerMm: number): TracedPath | undefined {
+/**
+ * The best line that is high enough for a back; straight folds and edges are put aside and the rest tried again, as
+ * long as what is left scores at least so much.
+ */
+function bestArch(ridges: Ridges, pxPerMm: number, leastScore = 0): TracedPath | undefined {
 	let rest = ridges;
 	for (let round = 0; round < ROUNDS; round++) {
 		const path = tracePath(rest);
-		if (!path) return undefined;
+		if (!path || path.score < leastScore) return undefined;
 		const long = (path.xPx[path.xPx.length - 1] as number) - (path.xPx[0] as number);
 		if (riseOf(path) >= LEAST_RISE_MM * pxPerMm && long >= LEAST_LINE_MM * pxPerMm) return path;
 		rest = without(rest, path.xPx, path.yPx, Math.round(2.5 * pxPerMm));
@@ -125,7 +128,7 @@ function chooseWay(across: Ridges, pxPerMm: number): { way: Way; second: number 
 	const best = found.sort((a, b) => b.path.score - a.path.score)[0];
 	if (!best) throw new CoreError('no-line');
 	const rest = without(best.ridges, best.path.xPx, best.path.yPx, Math.round(5 * pxPerMm));
-	const second = bestArch(rest, pxPerMm);
+	const second = bestArch(rest, pxPerMm, ANOTHER_LINE_SHARE * best.path.score);
 	return { way: { path: best.path, upright: best.upright }, second: second ? secondShare(second, best.path) : 0 };
 }
 

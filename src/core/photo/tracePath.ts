@@ -31,6 +31,9 @@ interface Segment {
 	readonly lengthPx: number;
 	readonly dx: Int32Array;
 	readonly dy: Int32Array;
+	/** The furthest of them from the one it ends in, rows up and down the sheet. */
+	readonly up: number;
+	readonly down: number;
 	/** Weights of a ridge's parts in this direction. */
 	readonly xx: number;
 	readonly xy: number;
@@ -43,10 +46,13 @@ const SEGMENTS: readonly Segment[] = Array.from({ length: SLOPES }, (_, d): Segm
 	const [s, c] = [dy / lengthPx, STEP_PX / lengthPx];
 	const samples = Math.max(4, Math.round(lengthPx / 1.5));
 	const left = (k: number): number => 1 - (k + 0.5) / samples;
+	const rows = Int32Array.from({ length: samples }, (__, k) => Math.round(-dy * left(k)));
 	return {
 		lengthPx,
+		up: -Math.min(0, ...rows),
+		down: Math.max(0, ...rows),
 		dx: Int32Array.from({ length: samples }, (__, k) => Math.round(-STEP_PX * left(k))),
-		dy: Int32Array.from({ length: samples }, (__, k) => Math.round(-dy * left(k))),
+		dy: rows,
 		xx: s * s,
 		xy: -2 * s * c,
 		yy: c * c
@@ -61,9 +67,8 @@ const SATURATED = Float64Array.from(
 	(_, i) => SATURATION * (1 - Math.exp(-i / TABLED / SATURATION))
 );
 
-/** What a ridge counts, linear between the table's steps (off by less than 1e-5). */
+/** What a ridge above nothing counts, linear between the table's steps (off by less than 1e-5). */
 function saturated(v: number): number {
-	if (v <= 0) return v < -1 ? -1 : v;
 	if (v >= FULL) return SATURATION;
 	const at = v * TABLED;
 	const i = Math.floor(at);
@@ -74,15 +79,20 @@ function saturated(v: number): number {
 /** Evidence a px of the step that ends at x, y with slope `d`. */
 function evidencePerPx({ width, height, xx, xy, yy }: Ridges, x: number, y: number, d: number): number {
 	const s = SEGMENTS[d] as Segment;
+	const { dx, dy } = s;
+	const samples = dx.length;
+	const [wxx, wxy, wyy] = [s.xx, s.xy, s.yy];
+	const inside = x > STEP_PX && x < width - 1 && y - s.up >= 1 && y + s.down < height - 1;
 	let sum = 0;
-	for (let k = 0; k < s.dx.length; k++) {
-		const px = x + (s.dx[k] as number);
-		const py = y + (s.dy[k] as number);
-		if (px < 1 || py < 1 || px >= width - 1 || py >= height - 1) continue;
+	for (let k = 0; k < samples; k++) {
+		const px = x + (dx[k] as number);
+		const py = y + (dy[k] as number);
+		if (!inside && (px < 1 || py < 1 || px >= width - 1 || py >= height - 1)) continue;
 		const i = py * width + px;
-		sum += saturated((xx[i] as number) * s.xx + (xy[i] as number) * s.xy + (yy[i] as number) * s.yy);
+		const v = (xx[i] as number) * wxx + (xy[i] as number) * wxy + (yy[i] as number) * wyy;
+		sum += v <= 0 ? (v < -1 ? -1 : v) : saturated(v);
 	}
-	return sum / s.dx.length;
+	return sum / samples;
 }
 
 /** Ridge of any direction at each pixel. */
