@@ -39,8 +39,6 @@ interface Thought {
 	readonly patterns: readonly (readonly [Pattern, number])[];
 	/** Which kinds foresee its course well; the others do so in one of ten. */
 	readonly foreseenAs: Seldom;
-	/** How common it is beforehand. */
-	readonly weight: number;
 }
 type Seldom = Readonly<Partial<Record<Kind, number>>>;
 const ELSE = 0.1;
@@ -48,8 +46,8 @@ const ELSE = 0.1;
 const TELLS_NOTHING: Seldom = { still: 0.25, quiet: 0.25, step: 0.25 };
 
 /**
- * Common practice, no source: one side alone is the rarer; muscle along the whole back and a lean horse look alike.
- * The shares of kinds were drawn up by hand and held against made-up horses (docs/validation.md).
+ * Common practice, no source: each is about as common; muscle along the whole back and a lean horse look alike. The
+ * shares of kinds were drawn up by hand and held against made-up horses (docs/validation.md).
  */
 const THOUGHT_OF: readonly Thought[] = [
 	{
@@ -59,8 +57,7 @@ const THOUGHT_OF: readonly Thought[] = [
 			['near', 0.5],
 			['off', 0.5]
 		],
-		foreseenAs: { near: 0.8, off: 0.8 },
-		weight: 0.65
+		foreseenAs: { near: 0.8, off: 0.8 }
 	},
 	{
 		gain: 'local-gain',
@@ -69,8 +66,7 @@ const THOUGHT_OF: readonly Thought[] = [
 			['local', 0.75],
 			['localFar', 0.25]
 		],
-		foreseenAs: { local: 0.8, along: 0.15 },
-		weight: 1
+		foreseenAs: { local: 0.8, along: 0.15 }
 	},
 	{
 		gain: 'condition-gain',
@@ -79,11 +75,11 @@ const THOUGHT_OF: readonly Thought[] = [
 			['whole', 0.5],
 			['along', 0.5]
 		],
-		foreseenAs: { whole: 0.55, along: 0.4, local: 0.2, growth: 0.2 },
-		weight: 1
+		foreseenAs: { whole: 0.55, along: 0.4, local: 0.2, growth: 0.1 }
 	}
 ];
-const GROWN = ['grown', 'grownAlong', 'grownFlank'] as const;
+/** A youngster may widen as a horse does that gets fat: then only its pace tells. */
+const GROWN = ['grown', 'grownAlong', 'grownFlank', 'whole'] as const;
 const GROWN_FORESEEN_AS: Seldom = { growth: 0.8, whole: 0.2, local: 0.1, along: 0.1 };
 /** Growth is common in the young, and less so where no age is known. */
 const GROWTH_WEIGHT = { young: 5, unknown: 0.6 } as const;
@@ -150,9 +146,7 @@ export function readCause(
 	const gained = frontMm > 0;
 	const rated = THOUGHT_OF.map((t): [Cause, number] => [
 		gained ? t.gain : t.loss,
-		Math.log(t.weight) +
-			foreseen(change, t.foreseenAs) +
-			logSum(t.patterns.map(([p, share]) => Math.log(share) + evidenceFor(change, p)))
+		foreseen(change, t.foreseenAs) + logSum(t.patterns.map(([p, share]) => Math.log(share) + evidenceFor(change, p)))
 	]);
 	if (gained && canGrow !== false)
 		rated.push([
