@@ -1,7 +1,7 @@
-import { watchHorse, type Call } from '../../src/core/call/index.js';
+import { refitHolds, watchHorse, type Call } from '../../src/core/call/index.js';
 import { probabilitiesBeyond } from '../../src/core/call/beyond.js';
 import { makeCurve, type Tracing } from '../../src/core/curve/index.js';
-import { LIMITS, sideChanges, type StationChange } from '../../src/core/change/index.js';
+import { isBlunder, LIMITS, sideChanges, type StationChange } from '../../src/core/change/index.js';
 import { daysBetween } from '../../src/core/units/index.js';
 import { CAUSES_OF, type MadeSeries } from '../../sim/makes/index.js';
 
@@ -49,10 +49,13 @@ export function runOf(series: MadeSeries): Run {
 	return { series, visits, years: daysBetween(days[0] as string, days.at(-1) as string) / 365.25 };
 }
 
-/** Visits called refit, entered at a chance and left at a lower one. */
-export function alarms(run: Run, enter: number, leave = 0.2): boolean[] {
+/** Visits called refit, entered at a chance. */
+export function alarms(run: Run, enter: number): boolean[] {
 	let held = false;
-	return run.visits.map((v, i) => (held = i > 0 && v.beyond >= (held ? leave : enter)));
+	return run.visits.map((v, i) => {
+		const doubted = (v.call.doubts ?? []).some((d) => isBlunder(d.kind));
+		return (held = i > 0 && refitHolds(v.beyond, held, doubted, enter));
+	});
 }
 
 export interface Score {

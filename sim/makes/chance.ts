@@ -64,7 +64,7 @@ function hand(random: Random, steadiness: Steadiness): MadeHand {
 		placeOwnMm: { low: 3, mid: 5, high: 8 }[steadiness],
 		stanceMm: between(0.3, 0.9, random),
 		draw: (section, r): Line => {
-			const [deepNear, deepOff] = [between(112, 165, r), between(112, 165, r)];
+			const [deepNear, deepOff] = [between(125, 165, r), between(125, 165, r)];
 			const [out, up] = [byChance(r, noiseMm, lengthMm, 500), byChance(r, 0.4 * noiseMm, lengthMm, 500)];
 			const stretch = 1 + 0.006 * normal(r);
 			const turn = degToRad(1.7 * normal(r));

@@ -62,6 +62,8 @@ const REASONS: Readonly<Record<string, (d: Data) => string>> = {
 	'small-real-change': (d) =>
 		`${sideWord(d['side'])} at ${d['station']} changed ${plusMinusWords(Number(d['mm']), Number(d['plusMinusMm']))}: real, but inside the limit`,
 	'sides-apart': (d) => `The sides moved ${mm(d['mm'])} apart (${limit(d)})`,
+	'visit-doubted': () =>
+		'This visit may be a mistake: alone it calls no refit. Trace once more, or say that it is right',
 	'sudden-step': () => 'The change came suddenly',
 	'too-noisy': (d) => `Too noisy to be sure: under ${mm(d['detectableMm'])} cannot be told from tracing error`,
 	'tracing-left-out': (d) =>

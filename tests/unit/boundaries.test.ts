@@ -64,7 +64,8 @@ describe('on either side of a number that decides', () => {
 				cause,
 				body: {},
 				limits: LIMITS.close,
-				detectableMm: 3
+				detectableMm: 3,
+				doubted: false
 			};
 			return reasonsFor(input).map((r) => r.code);
 		};
@@ -96,7 +97,7 @@ describe('on either side of a number that decides', () => {
 			refit,
 			apart: 0
 		});
-		const of = (watch: number, refit: number, last: Verdict) => verdictFromShape(b(watch, refit), last);
+		const of = (watch: number, refit: number, last: Verdict) => verdictFromShape(b(watch, refit), last, false);
 		expect([of(0.6, 0, 'steady'), of(0.599, 0, 'steady')]).to.deep.equal(['watch', 'steady']);
 		expect([of(0.35, 0, 'watch'), of(0.349, 0, 'watch')]).to.deep.equal(['watch', 'steady']);
 		expect([of(1, 0.4, 'watch'), of(1, 0.399, 'watch')]).to.deep.equal(['refit', 'watch']);

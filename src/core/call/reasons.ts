@@ -79,6 +79,8 @@ export interface ReasonInput {
 	readonly body: BodyChange;
 	readonly limits: CallLimits;
 	readonly detectableMm: number;
+	/** Today's visit may be a mistake as a whole. */
+	readonly doubted: boolean;
 }
 
 /** The reasons for a verdict, strongest first. */
@@ -95,6 +97,8 @@ function shapeReasons(r: ReasonInput): Reason[] {
 	const reasons = [changeReason(r.beyond.worst, limitFor(r.verdict, r.beyond.worst.mm, r.limits))];
 	if (r.beyond.apart > 0.5)
 		reasons.push({ code: 'sides-apart', data: { mm: round(Math.abs(apart.mm)), limitMm: r.limits.sidesApartMm } });
+	// A refit called before stays one, whatever today's visit is.
+	if (r.doubted && r.verdict === 'watch') reasons.push({ code: 'visit-doubted', data: {} });
 	reasons.push(...causeReasons(r.cause), ...bodyReasons(r.body));
 	if (r.change.stepped) reasons.push({ code: 'sudden-step', data: {} });
 	return [...reasons, ...third, ...left, ...againstReasons(r.front, r.beyond, r.limits)];
@@ -107,6 +111,7 @@ export function tooNoisy(beyond: Beyond, front: readonly SideChange[]): boolean 
 }
 
 export function nextStepFor(r: ReasonInput): NextStep {
+	if (r.doubted && r.verdict === 'watch') return 'trace-again';
 	if (r.cause.cause === 'one-sided' && r.verdict !== 'steady') return 'call-vet';
 	if (r.verdict === 'refit') return 'call-fitter';
 	if (tooNoisy(r.beyond, r.front) && r.change.counted < 3) return 'trace-third';

@@ -12,9 +12,19 @@ function holds(probability: number, held: boolean, bounds: { enter: number; leav
 	return probability >= (held ? bounds.leave : bounds.enter);
 }
 
-/** Today's verdict from shape alone, given the last one. `stop` needs signs of pain, which shape cannot show. */
-export function verdictFromShape(beyond: Beyond, last: Verdict | undefined): Verdict {
-	if (holds(Math.max(beyond.refit, beyond.apart), last === 'refit', REFIT)) return 'refit';
+/** A visit that may be a mistake keeps a refit that was called, and begins none: the next one tells. */
+export const refitHolds = (chance: number, held: boolean, doubted: boolean, enter = REFIT.enter): boolean =>
+	(held || !doubted) && holds(chance, held, { ...REFIT, enter });
+
+/**
+ * Today's verdict from shape alone, given the last one and whether today's visit is `doubted` as a whole. `stop` needs
+ * signs of pain, which shape cannot show.
+ */
+export function verdictFromShape(beyond: Beyond, last: Verdict | undefined, doubted: boolean): Verdict {
+	const chance = Math.max(beyond.refit, beyond.apart);
+	if (refitHolds(chance, last === 'refit', doubted)) return 'refit';
+	// What would be a refit but for the doubt is no steady either.
+	if (refitHolds(chance, false, false)) return 'watch';
 	return holds(beyond.watch, last === 'watch' || last === 'refit', WATCH) ? 'watch' : 'steady';
 }
 

@@ -3,6 +3,7 @@ import {
 	detectableChangeMm,
 	followHorse,
 	forecastLimit,
+	isBlunder,
 	judgeFirstVisit,
 	readCause,
 	readDirection,
@@ -89,7 +90,8 @@ function judgeVisit(
 	const others = change.stations;
 	const frontSides = sideChanges(FRONT_STATION, front);
 	const beyond = probabilitiesBeyond(frontSides, front, limits);
-	const shape = verdictFromShape(beyond, last);
+	const doubted = change.doubts.some((d) => isBlunder(d.kind));
+	const shape = verdictFromShape(beyond, last, doubted);
 	// Where the plain width says otherwise, nobody is told that all is steady.
 	const verdict = shape === 'steady' && change.partedMm !== 0 ? 'watch' : shape;
 	const age = options.ageYearsOn?.(day);
@@ -99,7 +101,18 @@ function judgeVisit(
 	const detectableMm = detectableChangeMm(front.noise, front.counted);
 	const forecast = forecastOf(front, beyond.worst, limits);
 	const surer = measureNext(beyond.worst, front, limits);
-	const reasonInput = { verdict, beyond, front: frontSides, change: front, others, cause, body, limits, detectableMm };
+	const reasonInput = {
+		verdict,
+		beyond,
+		front: frontSides,
+		change: front,
+		others,
+		cause,
+		body,
+		limits,
+		detectableMm,
+		doubted
+	};
 	return {
 		visitedOn: day,
 		verdict,

@@ -192,4 +192,5 @@ export function weighVisit(back: Back, seen: Foreseen, asItIs: Seen, readings: V
 /** The one that is rated highest. */
 const at = <T>(all: readonly T[], rated: readonly number[]): T => all[rated.indexOf(Math.max(...rated))] as T;
 
-const isBlunder = (kind: string): kind is Blunder => (BLUNDERS as readonly string[]).includes(kind);
+/** Whether what is doubted is one visit as a whole. */
+export const isBlunder = (kind: string): kind is Blunder => (BLUNDERS as readonly string[]).includes(kind);

@@ -86,20 +86,27 @@ describe('the verdict', () => {
 	const b = (watch: number, refit: number, apart = 0) => ({ ...beyondOf(changeOf(0, 0)), watch, refit, apart });
 
 	it('enters watch where more likely than not, refit from two in five', () => {
-		expect(verdictFromShape(b(0.59, 0), undefined)).to.equal('steady');
-		expect(verdictFromShape(b(0.61, 0), undefined)).to.equal('watch');
-		expect(verdictFromShape(b(0.9, 0.39), undefined)).to.equal('watch');
-		expect(verdictFromShape(b(0.9, 0.41), undefined)).to.equal('refit');
-		expect(verdictFromShape(b(0.9, 0, 0.41), undefined)).to.equal('refit');
+		expect(verdictFromShape(b(0.59, 0), undefined, false)).to.equal('steady');
+		expect(verdictFromShape(b(0.61, 0), undefined, false)).to.equal('watch');
+		expect(verdictFromShape(b(0.9, 0.39), undefined, false)).to.equal('watch');
+		expect(verdictFromShape(b(0.9, 0.41), undefined, false)).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0, 0.41), undefined, false)).to.equal('refit');
 	});
 
 	it('leaves them only when the change has clearly gone', () => {
-		expect(verdictFromShape(b(0.9, 0.5), 'refit')).to.equal('refit');
-		expect(verdictFromShape(b(0.9, 0.22), 'refit')).to.equal('refit');
-		expect(verdictFromShape(b(0.9, 0.18), 'refit')).to.equal('watch');
-		expect(verdictFromShape(b(0.4, 0), 'watch')).to.equal('watch');
-		expect(verdictFromShape(b(0.3, 0), 'watch')).to.equal('steady');
-		expect(verdictFromShape(b(0.4, 0), 'steady')).to.equal('steady');
+		expect(verdictFromShape(b(0.9, 0.5), 'refit', false)).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0.22), 'refit', false)).to.equal('refit');
+		expect(verdictFromShape(b(0.9, 0.18), 'refit', false)).to.equal('watch');
+		expect(verdictFromShape(b(0.4, 0), 'watch', false)).to.equal('watch');
+		expect(verdictFromShape(b(0.3, 0), 'watch', false)).to.equal('steady');
+		expect(verdictFromShape(b(0.4, 0), 'steady', false)).to.equal('steady');
+	});
+
+	it('a visit that may be a mistake begins no refit, and ends none', () => {
+		expect(verdictFromShape(b(0.9, 0.9), 'steady', true)).to.equal('watch');
+		expect(verdictFromShape(b(0.5, 0, 0.9), undefined, true)).to.equal('watch');
+		expect(verdictFromShape(b(0.9, 0.3), 'refit', true)).to.equal('refit');
+		expect(verdictFromShape(b(0.3, 0.1), 'steady', true)).to.equal('steady');
 	});
 
 	it('says how sure it is of what it says', () => {
@@ -128,7 +135,8 @@ describe('reasons and next steps', () => {
 			cause,
 			body: {},
 			limits: LIMITS.close,
-			detectableMm: 3.14
+			detectableMm: 3.14,
+			doubted: false
 		};
 	}
 	const codes = (r: ReasonInput) => reasonsFor(r).map((x) => x.code);

@@ -65,6 +65,18 @@ describe('clumsy visits', () => {
 		expect(Math.abs(near?.mm ?? 99)).to.be.below(4);
 	});
 
+	it('one that may be a mistake calls no refit by itself, and says so; said to be right, it does', () => {
+		const { tracings, troubled, fittedOn } = seen('other-horse', 3);
+		expect(kinds(troubled)).to.deep.equal(['other-horse']);
+		expect(troubled?.verdict).to.equal('watch');
+		expect(troubled?.nextStep).to.equal('trace-again');
+		expect(troubled?.reasons.map((r) => r.code)).to.include('visit-doubted');
+		const day = troubled?.visitedOn;
+		const right = tracings.map((t) => (t.visitedOn === day ? { ...t, checked: true } : t));
+		const { calls } = watchHorse(right, { school: 'close', fittedOn });
+		expect(calls.find((c) => c.visitedOn === day)?.verdict).to.equal('refit');
+	});
+
 	it('what the next visits confirm is believed after all', () => {
 		const { tracings, calls, fittedOn } = seen('none', 8);
 		const from = calls[7]?.visitedOn as string;
