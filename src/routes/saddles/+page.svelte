@@ -357,5 +357,14 @@
 		td:last-child {
 			width: auto;
 		}
+		.top {
+			flex-wrap: wrap;
+		}
+		.top > div {
+			flex-basis: 100%;
+		}
+		.top > .link {
+			padding-block: 0.5rem;
+		}
 	}
 </style>

@@ -54,7 +54,7 @@
 </script>
 
 <figure class="sheet">
-	<svg viewBox="-84 -130 1236 258" role="group" aria-label="The back from above, head to the left">
+	<svg viewBox="-104 -130 1256 258" role="group" aria-label="The back from above, head to the left">
 		<defs>
 			<pattern id={`${prefix}lost`} width="9" height="9" patternUnits="userSpaceOnUse" patternTransform="rotate(38)">
 				<path d="M0 0V9" stroke="var(--zt-lost)" stroke-width="4.200" />
