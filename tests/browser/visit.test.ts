@@ -9,6 +9,7 @@ import { makeBack, trueHalfWidthMm } from '../../sim/back.js';
 import { seededRandom } from '../../sim/random.js';
 import { drawTracing, CALM_HAND } from '../../sim/trace.js';
 import { database } from '../support/database.js';
+import { eventually } from '../support/eventually.js';
 
 const TODAY = new Date().toISOString().slice(0, 10);
 const STILL = { nearMm: 0, offMm: 0 };
@@ -135,7 +136,8 @@ describe('a visit in the browser', () => {
 	});
 
 	it('undoes the visit and puts it in again', async () => {
-		const visits = await page.locator('svg[role=slider] .visit').count();
+		const onRail = () => page.locator('svg[role=slider] .visit').count();
+		const visits = await onRail();
 		const { pathname } = new URL(page.url());
 		const again = page.getByRole('link', { name: 'Go on with it' }).first();
 		const id = new URL((await again.getAttribute('href')) ?? '', server.url).searchParams.get('visit');
@@ -143,10 +145,11 @@ describe('a visit in the browser', () => {
 		await page.waitForLoadState('networkidle');
 		await page.getByRole('button', { name: 'Undo' }).click();
 		await page.getByText('The visit was taken back.').waitFor();
-		expect(await page.locator('svg[role=slider] .visit').count()).to.equal(visits - 1);
+		// The page tells at once and is loaded anew after it.
+		await eventually(async () => (await onRail()) === visits - 1, 10);
 		await page.getByRole('button', { name: 'Put it in again' }).click();
 		await page.getByText('The visit is saved.').waitFor();
-		expect(await page.locator('svg[role=slider] .visit').count()).to.equal(visits);
+		await eventually(async () => (await onRail()) === visits, 10);
 	});
 
 	it('shows its keys on “?” and goes by them', async () => {

@@ -2,14 +2,13 @@
 	import { onDestroy } from 'svelte';
 	import { frameAtApex, LONG_LINES, MAIN_STATIONS, makeCurve, type Curve } from '$core/curve/index.js';
 	import type { Place, Section } from '$core/scan/index.js';
-	import type { DrawnUnit } from '$core/units/index.js';
-	import { errorSentence, lengthWords } from '$words/index.js';
+	import { lengthWords } from '$words/index.js';
 	import FileDrop from '../entry/FileDrop.svelte';
 	import OutlineView from '../entry/OutlineView.svelte';
 	import { loopbackUrl } from '../loopback.js';
-	import { scanAsker, type OpenedScan } from '../space/scanAsk.js';
+	import type { OpenedScan } from '../space/scanAsk.js';
+	import { scanHeld } from '../space/scanHeld.svelte.js';
 	import ScanOpened from '../space/ScanOpened.svelte';
-	import { scanWorker } from '../threads/workers.js';
 
 	interface Props {
 		before: Readonly<Record<string, Curve>>;
@@ -18,11 +17,6 @@
 	const { before, onkeep }: Props = $props();
 	type Station = (typeof MAIN_STATIONS)[number];
 
-	let file: File | undefined = $state.raw();
-	let opened: OpenedScan | undefined = $state.raw();
-	let headAtEnd = $state(false);
-	let busy = $state(false);
-	let refusal = $state('');
 	let places: Record<string, number> = $state({});
 	let sections: Record<string, Section> = $state.raw({});
 	const TWO_FINGERS_MM = 40;
@@ -36,27 +30,14 @@
 	let tapping: Tapping = $state('blade');
 	let spine: readonly Place[] = $state.raw([]);
 	let scanner = $state('http://127.0.0.1:4791/scan.stl');
-	const worker = scanWorker();
 	let width = $state(700);
-	onDestroy(() => worker.stop());
+	const scan = scanHeld(laidOut);
+	onDestroy(scan.stop);
+	const opened = $derived(scan.opened);
 
-	const ask = scanAsker(worker, () => (opened = undefined));
-
-	async function open(unit?: DrawnUnit) {
-		if (!file) return;
-		busy = true;
-		const answer = await ask({ ask: 'open', file, headAtEnd, ...(unit ? { unit } : {}) });
-		busy = false;
-		if (answer.status !== 'open') {
-			opened = undefined;
-			refusal = answer.status === 'refused' ? errorSentence(answer.problem) : '';
-			return;
-		}
-		refusal = '';
-		opened = answer;
+	async function laidOut({ lengthMm, lowMm }: OpenedScan) {
 		// Where the cuts usually lie on a scan from withers to loin; the person moves them to the dots.
-		const low = answer.lowMm ?? answer.lengthMm * 0.55;
-		places = { T8: answer.lengthMm * 0.3, T13: low, T18: answer.lengthMm * 0.78 };
+		places = { T8: lengthMm * 0.3, T13: lowMm ?? lengthMm * 0.55, T18: lengthMm * 0.78 };
 		await cutAll();
 	}
 	async function cutAll() {
@@ -70,8 +51,7 @@
 			const [a, b] = spine;
 			if (!a || !b) return;
 			spine = [];
-			const answer = await ask({ ask: 'square', spine: [a, b] });
-			if (answer.status === 'open') opened = answer;
+			await scan.square(a, b);
 			await cutAll();
 			tapping = 'blade';
 			return;
@@ -86,21 +66,19 @@
 		await cut(station);
 	}
 	async function fetchScan() {
-		refusal = '';
+		scan.refuse('');
 		try {
 			const url = loopbackUrl(scanner);
 			const response = await fetch(url);
 			if (!response.ok) throw new TypeError('no scan');
-			file = new File([await response.blob()], url.pathname.split('/').pop() ?? 'scan.stl');
-			await open();
+			await scan.take(new File([await response.blob()], url.pathname.split('/').pop() ?? 'scan.stl'));
 		} catch {
-			refusal = 'No scanner answers there. Its address begins with http://127.0.0.1: and ends with the file’s name.';
+			scan.refuse('No scanner answers there. Its address begins with http://127.0.0.1: and ends with the file’s name.');
 		}
 	}
 	async function cut(station: Station) {
-		const answer = await ask({ ask: 'cut', sMm: places[station] ?? 0 });
-		if (answer.status === 'cut') sections = { ...sections, [station]: answer.section };
-		else if (answer.status === 'refused') refusal = errorSentence(answer.problem);
+		const section = await scan.cut(places[station] ?? 0);
+		if (section) sections = { ...sections, [station]: section };
 	}
 	const curveOf = (s: Section): Curve =>
 		frameAtApex(makeCurve(Array.from(s.xMm, (x, i) => [x, s.yMm[i] as number] as const)));
@@ -133,18 +111,12 @@
 	});
 </script>
 
-<FileDrop
-	accept=".stl,.ply,.obj"
-	onfiles={(files) => {
-		file = files[0];
-		void open();
-	}}
->
-	<b>{busy ? 'Reading the scan…' : 'Drop a scan of the back, or choose'}</b><br /><span class="quiet"
+<FileDrop accept=".stl,.ply,.obj" onfiles={(files) => void scan.take(files[0])}>
+	<b>{scan.busy ? 'Reading the scan…' : 'Drop a scan of the back, or choose'}</b><br /><span class="quiet"
 		>STL, PLY or OBJ, up to two million triangles, cut to the back from withers to loin</span
 	>
 </FileDrop>
-{#if refusal}<p class="alarm" role="alert">{refusal}</p>{/if}
+{#if scan.refusal}<p class="alarm" role="alert">{scan.refusal}</p>{/if}
 {#if !opened}
 	<div class="scanner">
 		<label>Or from a scanner on this computer <input class="input" type="url" bind:value={scanner} /></label>
@@ -161,14 +133,11 @@
 		sections={Object.values(sections)}
 		longLines={opened.longLines}
 		endWords="the head is at the right end of this drawing"
-		atEnd={headAtEnd}
-		onunit={(unit) => void open(unit)}
+		atEnd={scan.atEnd}
+		onunit={(unit) => void scan.open(unit)}
 		ontapping={(tap) => (tapping = tap)}
 		onplace={(place) => void mark(place)}
-		onend={(atEnd) => {
-			headAtEnd = atEnd;
-			void open(opened?.unit);
-		}}
+		onend={(atEnd) => void scan.turn(atEnd)}
 	/>
 	<div class="side" bind:clientWidth={width}>
 		<svg {width} height={drawing.height} role="img" aria-label="The back’s top line from the side with the three cuts">

@@ -9,12 +9,11 @@
 		type SaddlePlace
 	} from '$core/seat/index.js';
 	import { problemOf } from '$core/errors/index.js';
-	import type { DrawnUnit } from '$core/units/index.js';
 	import { errorSentence, lengthWords } from '$words/index.js';
 	import FileDrop from '../entry/FileDrop.svelte';
-	import { scanAsker, type OpenedScan } from '../space/scanAsk.js';
+	import type { OpenedScan } from '../space/scanAsk.js';
+	import { scanHeld } from '../space/scanHeld.svelte.js';
 	import ScanOpened from '../space/ScanOpened.svelte';
-	import { scanWorker } from '../threads/workers.js';
 
 	interface Props {
 		/** Channels as they were measured, mm. */
@@ -32,39 +31,19 @@
 	const FROM_SHARE = 0.06;
 	const TO_SHARE = 0.94;
 
-	const worker = scanWorker();
-	onDestroy(() => worker.stop());
-	let file: File | undefined = $state.raw();
-	let opened: OpenedScan | undefined = $state.raw();
-	let frontAtEnd = $state(false);
-	let busy = $state(false);
-	let refusal = $state('');
+	// A scan often has nothing between the panels.
+	const scan = scanHeld(laidOut, CHANNEL_WIDTH_MM.most);
+	onDestroy(scan.stop);
+	const opened = $derived(scan.opened);
 	let tapping: Tapping = $state('line');
 	let line: readonly Place[] = $state.raw([]);
 	let ends = $state({ front: 0, rear: 0 });
 	let cuts: Partial<Record<SaddlePlace, Section>> = $state.raw({});
 	const lengthMm = $derived(ends.rear - ends.front);
 
-	const ask = scanAsker(worker, () => (opened = undefined));
-	async function open(unit?: DrawnUnit): Promise<void> {
-		if (!file) return;
-		busy = true;
-		const answer = await ask({
-			ask: 'open',
-			file,
-			headAtEnd: frontAtEnd,
-			// A scan often has nothing between the panels.
-			bridgeMm: CHANNEL_WIDTH_MM.most,
-			...(unit ? { unit } : {})
-		});
-		busy = false;
-		if (answer.status !== 'open') {
-			opened = undefined;
-			refusal = answer.status === 'refused' ? errorSentence(answer.problem) : '';
-			return;
-		}
-		[refusal, opened, tapping] = ['', answer, 'line'];
-		ends = { front: FROM_SHARE * answer.lengthMm, rear: TO_SHARE * answer.lengthMm };
+	async function laidOut({ lengthMm: longMm }: OpenedScan): Promise<void> {
+		tapping = 'line';
+		ends = { front: FROM_SHARE * longMm, rear: TO_SHARE * longMm };
 		await cutAll();
 	}
 	async function cutAll(): Promise<void> {
@@ -75,9 +54,8 @@
 		};
 		const found: Partial<Record<SaddlePlace, Section>> = {};
 		for (const place of SADDLE_PLACES) {
-			const answer = await ask({ ask: 'cut', sMm: at[place] });
-			if (answer.status === 'cut') found[place] = answer.section;
-			else if (answer.status === 'refused') refusal = errorSentence(answer.problem);
+			const section = await scan.cut(at[place]);
+			if (section) found[place] = section;
 		}
 		cuts = found;
 	}
@@ -93,8 +71,7 @@
 		const [a, b] = line;
 		if (!a || !b) return;
 		line = [];
-		const answer = await ask({ ask: 'square', spine: [a, b] });
-		if (answer.status === 'open') opened = answer;
+		await scan.square(a, b);
 		tapping = 'front';
 		await cutAll();
 	}
@@ -103,9 +80,9 @@
 		if (!front || !middle || !rear) return;
 		try {
 			onmeasured(measuresOfCuts({ front, middle, rear }, channelsMm));
-			refusal = '';
+			scan.refuse('');
 		} catch (error) {
-			refusal = errorSentence(problemOf(error));
+			scan.refuse(errorSentence(problemOf(error)));
 		}
 	}
 	function move(end: 'front' | 'rear', mm: number): void {
@@ -113,18 +90,12 @@
 	}
 </script>
 
-<FileDrop
-	accept=".stl,.ply,.obj"
-	onfiles={(files) => {
-		file = files[0];
-		void open();
-	}}
->
-	<b>{busy ? 'Reading the scan…' : 'Or a scan of the underside'}</b><br /><span class="quiet"
+<FileDrop accept=".stl,.ply,.obj" onfiles={(files) => void scan.take(files[0])}>
+	<b>{scan.busy ? 'Reading the scan…' : 'Or a scan of the underside'}</b><br /><span class="quiet"
 		>STL, PLY or OBJ, cut down to panels and channel; which way up does not matter</span
 	>
 </FileDrop>
-{#if refusal}<p class="alarm" role="alert">{refusal}</p>{/if}
+{#if scan.refusal}<p class="alarm" role="alert">{scan.refusal}</p>{/if}
 {#if opened}
 	<ScanOpened
 		{opened}
@@ -136,14 +107,11 @@
 		longLines={[]}
 		label="The scanned underside. Drag to turn it, tap to set a mark."
 		endWords="its front is at the far end: turn it round"
-		atEnd={frontAtEnd}
-		onunit={(unit) => void open(unit)}
+		atEnd={scan.atEnd}
+		onunit={(unit) => void scan.open(unit)}
 		ontapping={(tap) => (tapping = tap)}
 		onplace={(place) => void mark(place)}
-		onend={(atEnd) => {
-			frontAtEnd = atEnd;
-			void open(opened?.unit);
-		}}
+		onend={(atEnd) => void scan.turn(atEnd)}
 	/>
 	{#each ['front', 'rear'] as const as end (end)}
 		<label class="end"
