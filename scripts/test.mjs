@@ -6,9 +6,8 @@ import { ensureDebian, ensurePackages, ROOT } from './lib/host.mjs';
 
 /**
  * Runs every test: units, published checks, server and browser. Arguments narrow it, for example `tests/unit`.
- * All at once, what needs no server runs beside the rest, giving way to it; after it what starts places of its own, and
- * some of the browser's in a second place; of the browser's, what only reads pages or keeps to a yard of its own runs
- * beside all others.
+ * All at once, what needs no server runs beside the rest, giving way to it; after it what starts places of its own; of
+ * the browser's, what only reads pages or keeps to a yard of its own runs beside all others.
  */
 await ensurePackages();
 // The last four read back what we write: checks from outside the project.
@@ -24,8 +23,6 @@ const alone = all.filter((p) => !onBrowser.includes(p) && !onServer.includes(p))
 const APART = ['tests/browser/accessible.test.ts', 'tests/browser/saddleRoom.test.ts'];
 /** Start a server and a database of their own: no other test meets them. */
 const OWN_PLACE = ['tests/server/mail.test.ts', 'tests/server/cluster.test.ts', 'tests/browser/people.test.ts'];
-/** In a place of their own these meet nobody on the demo's horses: about half of what the browser's tests take. */
-const SECOND_PLACE = ['kept', 'walk', 'doubts', 'visit'].map((name) => `tests/browser/${name}.test.ts`);
 const whole = places.length === 0;
 const counts = mkdtempSync(path.join(tmpdir(), 'zone-tally-test-'));
 const running = new Set();
@@ -75,21 +72,19 @@ const staged = onServer.length + onBrowser.length > 0;
 const beside = alone.length > 0 ? runTests('alone', alone, { behind: staged }) : undefined;
 if (staged) {
 	const stage = await setStage();
-	const env = envOf(stage);
+	const env = { ZT_TEST_URL: stage.url, ZT_TEST_DATABASE: stage.databaseUrl, ZT_TEST_BUILD: stage.build };
 	const ownPlace = whole
 		? Promise.resolve(beside).then(() => runTests('own', OWN_PLACE, { env, behind: true, low: false }))
 		: undefined;
-	const second = whole ? Promise.resolve(beside).then(runInSecondPlace) : undefined;
 	// Alone in the list a file runs as it is.
 	const apart = onBrowser.some((p) => !p.endsWith('.ts'))
 		? runTests('apart', APART, { env, behind: true, low: false })
 		: undefined;
-	const without = [...(whole ? [...OWN_PLACE, ...SECOND_PLACE] : []), ...(apart ? APART : [])];
+	const without = [...(whole ? OWN_PLACE : []), ...(apart ? APART : [])];
 	if (onServer.length > 0) results.push(await runTests('server', onServer, { env, without }));
 	if (onBrowser.length > 0) results.push(await runTests('browser', onBrowser, { env, without }));
 	if (apart) await told(apart);
 	if (ownPlace) await told(ownPlace);
-	if (second) await told(second);
 	await stage.stop();
 }
 if (beside) {
@@ -111,20 +106,6 @@ console.log(
 	`${sum('passes')} passed, ${sum('failures')} failed${sum('pending') > 0 ? `, ${sum('pending')} skipped` : ''}`
 );
 process.exitCode = sum('failures') > 0 ? 1 : 0;
-
-/** What a test asks for of its place. */
-function envOf({ url, databaseUrl, build }) {
-	return { ZT_TEST_URL: url, ZT_TEST_DATABASE: databaseUrl, ZT_TEST_BUILD: build };
-}
-
-async function runInSecondPlace() {
-	const place = await setStage();
-	try {
-		return await runTests('second', SECOND_PLACE, { env: envOf(place), behind: true, low: false });
-	} finally {
-		await place.stop();
-	}
-}
 
 /** Raising a priority again needs rights that not everybody has. */
 function tryPriority(pid) {

@@ -84,6 +84,7 @@ describe('the desk reads a digital ruler live', function () {
 
 	it('a scan is fetched from the scanner, shown, marked by taps and cut', async () => {
 		await page.goto(`${serverUrl()}/horses/${(await demoHorse('Eider')).id}/visits/new`);
+		await page.waitForLoadState('networkidle');
 		await page.getByRole('button', { name: 'Scan', exact: true }).click();
 		await page.getByLabel('Or from a scanner').fill(address().replace('/ruler', '/nothing.stl'));
 		await page.getByRole('button', { name: 'Fetch the scan' }).click();
