@@ -3,6 +3,7 @@ import { ensureDebian, ensurePackages, ROOT, run, runAsync } from './lib/host.mj
 
 await ensurePackages();
 await ensureDebian(['postgresql']);
+const { bundleScript } = await import('./lib/build.mjs');
 const { setStage } = await import('./lib/stage.mjs');
 
 /** Every speed here stands beside a reference measured in the same run; nothing is asserted. */
@@ -11,22 +12,6 @@ const row = (what, ms, reference) =>
 	console.log(
 		`${what.padEnd(46)} ${ms.toFixed(1).padStart(8)} ms   ${(ms / reference).toFixed(2).padStart(7)} x reference`
 	);
-
-/** A script put together as what is shipped is: names that a translator keeps for every closure cost a fifth and more. */
-async function bundled(script) {
-	const { build } = await import('esbuild');
-	const outfile = path.join(ROOT, 'build/bench', `${path.basename(script, '.ts')}.mjs`);
-	await build({
-		entryPoints: [path.join(ROOT, script)],
-		outfile,
-		bundle: true,
-		packages: 'external',
-		platform: 'node',
-		format: 'esm',
-		logLevel: 'error'
-	});
-	return outfile;
-}
 
 const lastJson = (said) => JSON.parse(said.trim().split('\n').at(-1));
 
@@ -84,4 +69,7 @@ try {
 	await stage.stop();
 }
 console.log('');
-console.log(run(process.execPath, [await bundled('scripts/benchCore.ts')]));
+// As what is shipped is: names that a translator keeps for every closure cost a fifth and more.
+const core = path.join(ROOT, 'build/bench/core.mjs');
+await bundleScript('scripts/benchCore.ts', core);
+console.log(run(process.execPath, [core]));

@@ -62,11 +62,14 @@ async function buildThread(script, folder) {
 }
 
 /** What a start does to the database, ready to run: translating it anew takes longer than doing it. */
-async function buildPrepare(folder) {
+const buildPrepare = (folder) => bundleScript('scripts/prepareDatabase.ts', path.join(folder, PREPARE));
+
+/** Puts a script together for `outfile`, packages left outside. */
+export async function bundleScript(script, outfile) {
 	const { build } = await import('esbuild');
 	await build({
-		entryPoints: [path.join(ROOT, 'scripts/prepareDatabase.ts')],
-		outfile: path.join(folder, PREPARE),
+		entryPoints: [path.join(ROOT, script)],
+		outfile,
 		bundle: true,
 		packages: 'external',
 		platform: 'node',

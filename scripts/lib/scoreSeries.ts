@@ -1,7 +1,7 @@
 import { refitHolds, watchHorse, type Call } from '../../src/core/call/index.js';
 import { probabilitiesBeyond } from '../../src/core/call/beyond.js';
 import { makeCurve, type Tracing } from '../../src/core/curve/index.js';
-import { isBlunder, LIMITS, sideChanges, type StationChange } from '../../src/core/change/index.js';
+import { LIMITS, sideChanges, visitDoubted, type StationChange } from '../../src/core/change/index.js';
 import { daysBetween } from '../../src/core/units/index.js';
 import { CAUSES_OF, type MadeSeries } from '../../sim/makes/index.js';
 
@@ -52,10 +52,9 @@ export function runOf(series: MadeSeries): Run {
 /** Visits called refit, entered at a chance. */
 export function alarms(run: Run, enter: number): boolean[] {
 	let held = false;
-	return run.visits.map((v, i) => {
-		const doubted = (v.call.doubts ?? []).some((d) => isBlunder(d.kind));
-		return (held = i > 0 && refitHolds(v.beyond, held, doubted, enter));
-	});
+	return run.visits.map(
+		(v, i) => (held = i > 0 && refitHolds(v.beyond, held, visitDoubted(v.call.doubts ?? []), enter))
+	);
 }
 
 export interface Score {

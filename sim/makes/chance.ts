@@ -1,7 +1,9 @@
 import { degToRad } from '../../src/core/units/index.js';
 import { between, normal, type Random } from '../random.js';
+import { posed } from './hands.js';
 import {
 	onKnots,
+	PLACES_MM,
 	SECTION_DEPTHS_MM,
 	type Line,
 	type MadeHand,
@@ -9,8 +11,6 @@ import {
 	type Make,
 	type Steadiness
 } from './types.js';
-
-const AT = [40, 245, 450];
 
 /** A smooth curve by chance over 0 to `span`: SD about `sd`, alike over `length`. */
 function byChance(random: Random, sd: number, length: number, span: number): (at: number) => number {
@@ -27,8 +27,8 @@ function byChance(random: Random, sd: number, length: number, span: number): (at
 function horse(random: Random): MadeHorse {
 	const cap = [between(6.5, 9.5, random), between(9, 13, random), between(10, 14.5, random)];
 	const power = [between(0.5, 0.62, random), between(0.46, 0.56, random), between(0.44, 0.54, random)];
-	const dents = AT.map(() => byChance(random, 3, 45, 200));
-	const lopsided = AT.map(() => byChance(random, 2, 60, 200));
+	const dents = PLACES_MM.map(() => byChance(random, 3, 45, 200));
+	const lopsided = PLACES_MM.map(() => byChance(random, 2, 60, 200));
 	const [peak, reach] = [between(55, 105, random), between(28, 55, random)];
 	const fatLow = between(0.7, 1.6, random);
 	const muscleAt = [1, between(0.3, 1, random), between(0.05, 0.25, random)];
@@ -38,7 +38,7 @@ function horse(random: Random): MadeHorse {
 	const bump = (d: number): number => Math.exp(-0.5 * ((d - peak) / reach) ** 2);
 	return {
 		sectionAt: (s, state) => {
-			const of = (values: readonly number[]): number => onKnots(AT, values, s);
+			const of = (values: readonly number[]): number => onKnots(PLACES_MM, values, s);
 			const risen = rise * state.growth * of([1, 0.5, 0.3]);
 			const side = (sign: number, withers: number): number[] =>
 				SECTION_DEPTHS_MM.map((d) => {
@@ -77,16 +77,15 @@ function hand(random: Random, steadiness: Steadiness): MadeHand {
 					const firm = Math.min(1, x / 15);
 					return [sign * (x * stretch + out(along) * firm), up(along) * firm - d];
 				});
-			const [cos, sin] = [Math.cos(turn), Math.sin(turn)];
 			const line = [...side(section.near, -1, deepNear).reverse(), [0, 0] as const, ...side(section.off, 1, deepOff)];
-			return line.map(([x, y]) => [cos * (x + aside) - sin * y, sin * (x + aside) + cos * y + raised] as const);
+			return posed(line, turn, aside, raised);
 		}
 	};
 }
 
 export const CHANCE: Make = {
 	name: 'chance',
-	idea: 'every cut by chance; nothing was ever chosen on these',
+	idea: 'every cut by chance; hardly anything was chosen on these',
 	horse,
 	hand
 };

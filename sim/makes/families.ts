@@ -1,8 +1,7 @@
-import { onKnots, SECTION_DEPTHS_MM, type MadeHorse, type Make } from './types.js';
+import { onKnots, PLACES_MM, SECTION_DEPTHS_MM, type MadeHorse, type Make } from './types.js';
 import { rulerHand } from './hands.js';
 import { between, type Random } from '../random.js';
 
-const AT = [40, 245, 450];
 const DEPTHS = [0, 4, 10, 20, 35, 55, 80, 110, 145, 200];
 
 /** Half-widths at DEPTHS by station, for a build as it stands, lean and wasted (drawn by eye, no source). */
@@ -60,21 +59,21 @@ function horse(random: Random): MadeHorse {
 	const growthBehind = between(0.35, 2, random);
 	return {
 		sectionAt: (s, state) => {
-			const local = onKnots(AT, shares, s);
-			const risen = state.growth * onKnots(AT, [1, 0.55, 0.35], s);
-			const wider = state.growth * onKnots(AT, [1, (1 + growthBehind) / 2, growthBehind], s);
+			const local = onKnots(PLACES_MM, shares, s);
+			const risen = state.growth * onKnots(PLACES_MM, [1, 0.55, 0.35], s);
+			const wider = state.growth * onKnots(PLACES_MM, [1, (1 + growthBehind) / 2, growthBehind], s);
 			const side = (sign: number, withers: number): number[] =>
 				SECTION_DEPTHS_MM.map((d) => {
 					const deep = Math.max(0, d - 0.4 * risen * Math.min(1, d / 25));
 					const rest = onKnots(
-						AT,
+						PLACES_MM,
 						now.map((n) => onKnots(DEPTHS, n, deep)),
 						s
 					);
 					const shape = onKnots(DEPTHS, hollow, d);
 					return (
 						rest * size * (1 + 0.012 * 1.2 * wider) +
-						state.condition * onKnots(AT, fatShares, s) * onKnots(DEPTHS, fat, d) +
+						state.condition * onKnots(PLACES_MM, fatShares, s) * onKnots(DEPTHS, fat, d) +
 						(withers * local + state.along + sign * lopsided * local) * shape
 					);
 				});

@@ -15,7 +15,8 @@ function lineOf(section: Section, nearMm: number, offMm: number): Mutable {
 	return [...side(section.near, -1, nearMm).reverse(), [0, 0], ...side(section.off, 1, offMm)];
 }
 
-function posed(line: Mutable, turnRad: number, asideMm: number, upMm: number): Line {
+/** A line on paper that lies turned, and is shifted on it. */
+export function posed(line: Line, turnRad: number, asideMm: number, upMm: number): Line {
 	const [cos, sin] = [Math.cos(turnRad), Math.sin(turnRad)];
 	return line.map(([x, y]) => [cos * (x + asideMm) - sin * y, sin * (x + asideMm) + cos * y + upMm] as const);
 }

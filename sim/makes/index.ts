@@ -7,7 +7,7 @@ import type { Make } from './types.js';
 
 /** Makes of horses to try on, each built on another idea. */
 export const MAKES: readonly Make[] = [BUMPS, PROPORTION, LAYERS, FAMILIES_MAKE];
-/** A make that was drawn up when the engine stood: only reported on, never chosen on. */
+/** A make that was drawn up when the engine stood: reported on; of all choices two of causes were looked at on it too. */
 export const ONLY_REPORTED: readonly Make[] = [CHANCE];
 export * from './courses.js';
 export * from './series.js';

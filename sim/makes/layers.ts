@@ -1,8 +1,6 @@
-import { onKnots, SECTION_DEPTHS_MM, type MadeHorse, type Make, type Section } from './types.js';
+import { onKnots, PLACES_MM, SECTION_DEPTHS_MM, type MadeHorse, type Make, type Section } from './types.js';
 import { rulerHand } from './hands.js';
 import { between, type Random } from '../random.js';
-
-const AT = [40, 245, 450];
 
 /** Half-widths below the top of an outline that goes out and down. */
 function halfWidths(points: readonly (readonly [number, number])[], topMm: number): number[] {
@@ -25,11 +23,11 @@ function horse(random: Random): MadeHorse {
 	const reachMm = between(120, 200, random);
 	return {
 		sectionAt: (s, state): Section => {
-			const grown = state.growth * onKnots(AT, [1, 0.55, 0.4], s);
-			const height = onKnots(AT, [88, 52, 40], s) * spines + 0.5 * grown;
-			const halfRib = onKnots(AT, [112, 150, 165], s) * frame + 2.4 * grown;
-			const tallRib = onKnots(AT, [170, 190, 190], s) * frame;
-			const crest = onKnots(AT, [11, 15, 18], s);
+			const grown = state.growth * onKnots(PLACES_MM, [1, 0.55, 0.4], s);
+			const height = onKnots(PLACES_MM, [88, 52, 40], s) * spines + 0.5 * grown;
+			const halfRib = onKnots(PLACES_MM, [112, 150, 165], s) * frame + 2.4 * grown;
+			const tallRib = onKnots(PLACES_MM, [170, 190, 190], s) * frame;
+			const crest = onKnots(PLACES_MM, [11, 15, 18], s);
 			const withers = Math.exp(-0.5 * (Math.max(0, s - 60) / reachMm) ** 2);
 			const side = (sign: number, muscle: number): number[] => {
 				// Bone from the crest's top out and down: crest, a fillet, the oval of ribs.
@@ -51,7 +49,8 @@ function horse(random: Random): MadeHorse {
 					const out = x / halfRib;
 					const long = Math.exp(-0.5 * ((out - 0.5) / 0.3) ** 2);
 					const thick =
-						(onKnots(AT, [17, 26, 24], s) * flesh + (muscle * withers + state.along) * 0.95 + sign * lopsided) * long +
+						(onKnots(PLACES_MM, [17, 26, 24], s) * flesh + (muscle * withers + state.along) * 0.95 + sign * lopsided) *
+							long +
 						(3 + state.condition * (0.75 + 0.45 * fatLow * out)) * (0.35 + 0.65 * Math.min(1, out / 0.3));
 					return [x + (thick * -dy) / length, y + (thick * dx) / length];
 				});

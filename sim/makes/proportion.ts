@@ -1,8 +1,6 @@
-import { onKnots, SECTION_DEPTHS_MM, type MadeHorse, type Make } from './types.js';
+import { onKnots, PLACES_MM, SECTION_DEPTHS_MM, type MadeHorse, type Make } from './types.js';
 import { drawnHand } from './hands.js';
 import { between, type Random } from '../random.js';
-
-const AT = [40, 245, 450];
 
 /** A cut widens by shares of itself: fat everywhere, muscle where it lies. */
 function horse(random: Random): MadeHorse {
@@ -16,12 +14,12 @@ function horse(random: Random): MadeHorse {
 	const growthBehind = between(0.35, 1.6, random);
 	return {
 		sectionAt: (s, state) => {
-			const full = onKnots(AT, [118, 158, 172], s) * size;
-			const bend = onKnots(AT, [62, 52, 46], s) * sharp;
+			const full = onKnots(PLACES_MM, [118, 158, 172], s) * size;
+			const bend = onKnots(PLACES_MM, [62, 52, 46], s) * sharp;
 			const at90 = full * (1 - Math.exp(-((90 / bend) ** 0.8)));
 			const withers = Math.exp(-0.5 * (Math.max(0, s - 40) / withersAlong) ** 2);
-			const wider = state.growth * onKnots(AT, [1, (1 + growthBehind) / 2, growthBehind], s);
-			const risen = state.growth * onKnots(AT, [1, 0.6, 0.45], s);
+			const wider = state.growth * onKnots(PLACES_MM, [1, (1 + growthBehind) / 2, growthBehind], s);
+			const risen = state.growth * onKnots(PLACES_MM, [1, 0.6, 0.45], s);
 			const side = (sign: number, muscle: number): number[] =>
 				SECTION_DEPTHS_MM.map((d) => {
 					const deep = Math.max(0, d - 0.35 * risen * Math.min(1, d / 30));

@@ -5,6 +5,8 @@ export const MAIN_STATIONS: readonly MainStation[] = ['T8', 'T13', 'T18'];
 /** Where stations lie behind the resting blade, mm. */
 export const PLACE_MM: Readonly<Record<MainStation, number>> = { T8: 40, T13: 245, T18: 450 };
 
+export const PLACES_MM: readonly number[] = MAIN_STATIONS.map((station) => PLACE_MM[station]);
+
 /** Depths at which a made-up section is known, mm. */
 export const SECTION_DEPTHS_MM: readonly number[] = Array.from({ length: 101 }, (_, i) => 2 * i);
 

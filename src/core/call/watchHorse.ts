@@ -3,11 +3,11 @@ import {
 	detectableChangeMm,
 	followHorse,
 	forecastLimit,
-	isBlunder,
 	judgeFirstVisit,
 	readCause,
 	readDirection,
 	sideChanges,
+	visitDoubted,
 	type BackChange,
 	type Baseline,
 	type BodyMeasure,
@@ -90,7 +90,7 @@ function judgeVisit(
 	const others = change.stations;
 	const frontSides = sideChanges(FRONT_STATION, front);
 	const beyond = probabilitiesBeyond(frontSides, front, limits);
-	const doubted = change.doubts.some((d) => isBlunder(d.kind));
+	const doubted = visitDoubted(change.doubts);
 	const shape = verdictFromShape(beyond, last, doubted);
 	// Where the plain width says otherwise, nobody is told that all is steady.
 	const verdict = shape === 'steady' && change.partedMm !== 0 ? 'watch' : shape;

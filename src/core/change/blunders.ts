@@ -192,5 +192,6 @@ export function weighVisit(back: Back, seen: Foreseen, asItIs: Seen, readings: V
 /** The one that is rated highest. */
 const at = <T>(all: readonly T[], rated: readonly number[]): T => all[rated.indexOf(Math.max(...rated))] as T;
 
-/** Whether what is doubted is one visit as a whole. */
-export const isBlunder = (kind: string): kind is Blunder => (BLUNDERS as readonly string[]).includes(kind);
+const isBlunder = (kind: string): kind is Blunder => (BLUNDERS as readonly string[]).includes(kind);
+/** Whether a visit may be a mistake as a whole. */
+export const visitDoubted = (doubts: readonly Doubt[]): boolean => doubts.some((d) => isBlunder(d.kind));

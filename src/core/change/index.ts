@@ -5,7 +5,7 @@ export type { Under } from './changeOf.js';
 export * from './sideChanges.js';
 export * from './causes.js';
 export { bodyChange, type BodyChange, type BodyMeasure } from './bodyEvidence.js';
-export { BLUNDERS, isBlunder, type Blunder, type Doubt, type DoubtKind } from './blunders.js';
+export { BLUNDERS, visitDoubted, type Blunder, type Doubt, type DoubtKind } from './blunders.js';
 export { judgeFirstVisit, type Baseline } from './firstVisit.js';
 export { plainReadings, type PlainReading } from './plainReading.js';
 export * from './forecast.js';
