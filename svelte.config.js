@@ -7,6 +7,8 @@ export default {
 	kit: {
 		adapter: adapter({ out: process.env.ZT_BUILD_OUT ?? 'build/app/manual' }),
 		outDir: process.env.ZT_KIT_OUT ?? '.svelte-kit',
+		// A card that cannot be drawn is caught by its own boundary, on the server too.
+		experimental: { handleRenderingErrors: true },
 		alias: { $core: 'src/core', $words: 'src/words' },
 		csp: {
 			// A page's scripts by their hashes: the same page stays the same to the last byte, and need not be sent again.

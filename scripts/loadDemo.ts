@@ -27,12 +27,12 @@ import type { LoggedChange } from '../src/core/schedule/index.js';
 import { addDays } from '../src/core/units/index.js';
 import type { EntryValue } from '../src/core/visit/index.js';
 import { makeAuth } from '../src/lib/server/access/auth.js';
-import { tables, type Asker, type Database } from '../src/lib/server/db/index.js';
+import { openForWriting, tables, type Raw, type Writer } from '../src/lib/server/db/index.js';
 import { rejudgeHorse } from '../src/lib/server/records/index.js';
 
 type People = Readonly<Record<DemoPersonKey, string>>;
 
-async function loadPeople(db: Database): Promise<People> {
+async function loadPeople(db: Raw): Promise<People> {
 	const auth = makeAuth(
 		db,
 		{ secret: 'only used to hash the demo passwords', origin: undefined },
@@ -49,7 +49,7 @@ async function loadPeople(db: Database): Promise<People> {
 }
 
 async function loadVisits(
-	db: Asker,
+	db: Writer,
 	horse: DemoHorse,
 	at: { horseId: string; yardId: string; madeBy: string },
 	operator: string,
@@ -144,7 +144,7 @@ async function pictureOf(svg: string): Promise<{ mediaType: string; bytes: Buffe
 }
 
 async function loadSaddlePhotos(
-	db: Asker,
+	db: Writer,
 	yardId: string,
 	saddles: ReadonlyMap<string, string>,
 	today: string
@@ -159,7 +159,7 @@ async function loadSaddlePhotos(
 }
 
 /** Standard photos of a horse, drawn, with the taps that name them. */
-async function loadPhotos(db: Asker, name: string, at: NotedHorse): Promise<void> {
+async function loadPhotos(db: Writer, name: string, at: NotedHorse): Promise<void> {
 	for (const made of DEMO_PHOTOS[name] ?? []) {
 		const visit = at.visits[at.visits.length - 1 - made.before];
 		if (!visit) continue;
@@ -180,13 +180,14 @@ async function loadPhotos(db: Asker, name: string, at: NotedHorse): Promise<void
 			replaces: [],
 			device: uuidv7(),
 			madeAt: new Date(`${visit.visitedOn}T09:40Z`),
+			receivedAt: new Date(`${visit.visitedOn}T09:41Z`),
 			madeBy: at.madeBy
 		});
 	}
 }
 
 /** What hands, eyes and riders noted of a horse. */
-async function loadNotes(db: Asker, name: string, at: NotedHorse): Promise<void> {
+async function loadNotes(db: Writer, name: string, at: NotedHorse): Promise<void> {
 	const device = uuidv7();
 	const rows = Object.entries(DEMO_SIGNS[name] ?? {}).flatMap(([before, notes]) => {
 		const visit = at.visits[at.visits.length - 1 - Number(before)];
@@ -199,6 +200,7 @@ async function loadNotes(db: Asker, name: string, at: NotedHorse): Promise<void>
 			replaces: [],
 			device,
 			madeAt: new Date(`${visit.visitedOn}T09:30Z`),
+			receivedAt: new Date(`${visit.visitedOn}T09:31Z`),
 			madeBy: at.madeBy
 		}));
 	});
@@ -241,7 +243,7 @@ const TASKS: Readonly<
 	Curlew: [{ askedOf: 'vet', what: 'look at the near hind before anything is padded', inDays: 2 }]
 };
 
-async function loadTasks(db: Asker, name: string, at: NotedHorse, today: string): Promise<void> {
+async function loadTasks(db: Writer, name: string, at: NotedHorse, today: string): Promise<void> {
 	const { yardId, horseId, madeBy } = at;
 	const rows = (TASKS[name] ?? []).map(({ askedOf, what, inDays }) => ({
 		id: uuidv7(),
@@ -256,7 +258,7 @@ async function loadTasks(db: Asker, name: string, at: NotedHorse, today: string)
 }
 
 async function loadHorse(
-	db: Asker,
+	db: Writer,
 	horse: DemoHorse,
 	{ yardId, saddles, madeBy, tracedBy, today, seed }: HorsePlace
 ): Promise<void> {
@@ -283,7 +285,7 @@ async function loadHorse(
 	await rejudgeHorse(db, { id: horseId, bornYear });
 }
 
-async function loadYard(db: Asker, yard: DemoYard, people: People, today: string, seed: number): Promise<void> {
+async function loadYard(db: Writer, yard: DemoYard, people: People, today: string, seed: number): Promise<void> {
 	const yardId = uuidv7();
 	await db.insert(tables.yard).values({ id: yardId, name: yard.name });
 	await db
@@ -318,7 +320,7 @@ async function loadYard(db: Asker, yard: DemoYard, people: People, today: string
 const DEEDS = 12;
 
 /** Who did what lately: the latest visits, as they were recorded. */
-async function loadDeeds(db: Asker, yardId: string, personId: string): Promise<void> {
+async function loadDeeds(db: Writer, yardId: string, personId: string): Promise<void> {
 	const { visit } = tables;
 	const visits = await db
 		.select({ horseId: visit.horseId, on: visit.visitedOn })
@@ -339,11 +341,11 @@ async function loadDeeds(db: Asker, yardId: string, personId: string): Promise<v
 }
 
 /** Loads the demo once; a database that already holds its owner is left alone. Returns whether it loaded. */
-export async function loadDemo(db: Database, today: string): Promise<boolean> {
+export async function loadDemo(db: Raw, today: string): Promise<boolean> {
 	const [present] = await db.select().from(tables.person).where(eq(tables.person.email, DEMO_PEOPLE.owner.email));
 	if (present) return false;
 	const people = await loadPeople(db);
-	await db.transaction(async (tx) => {
+	await openForWriting(db, async (tx) => {
 		let seed = 7;
 		for (const yard of DEMO_YARDS) await loadYard(tx, yard, people, today, (seed += 1000));
 	});

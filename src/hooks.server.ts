@@ -11,6 +11,7 @@ import { config } from '$lib/server/config.js';
 import { refusalJson, refusalOf, refusalPage, todayFor, ZONE_COOKIE } from '$lib/server/door/index.js';
 import { startWorking } from '$lib/server/jobs/index.js';
 import { logError, logLine } from '$lib/server/log.js';
+import { PERSON_HEADER } from '$lib/personHeader.js';
 import { countRequest } from '$lib/server/metrics.js';
 import { remembered } from '$lib/server/pageMemory.js';
 import { readIn } from '$lib/server/readersMeasures.js';
@@ -49,6 +50,9 @@ async function admit(event: RequestEvent): Promise<CoreError | undefined> {
 	if (isForeign(event)) return new CoreError('foreign-origin');
 	event.locals.person = await personOf(event.request.headers);
 	const { person } = event.locals;
+	// What a device sends in one person's name is not stored under another's who has signed in meanwhile.
+	const meant = event.request.headers.get(PERSON_HEADER);
+	if (meant && person && meant !== person.id) return new CoreError('other-person');
 	if (person) Object.assign(event.locals, await asPerson(person.id, () => admissionOf(app().db, person.id)));
 	else if (!isOpen(event.url.pathname)) return new CoreError('not-signed-in');
 	else if (event.route.id === '/report/[token]')
@@ -56,8 +60,13 @@ async function admit(event: RequestEvent): Promise<CoreError | undefined> {
 	return undefined;
 }
 
+const PAGE_TYPE = /^(?:text\/html|application\/json)/;
+
 function guarded(response: Response): Response {
 	const { headers } = response;
+	// Pages and their data stay in no cache but the one that signing out clears.
+	if (PAGE_TYPE.test(headers.get('content-type') ?? '') && !headers.has('cache-control'))
+		headers.set('cache-control', 'no-store');
 	headers.set('x-content-type-options', 'nosniff');
 	headers.set('referrer-policy', 'same-origin');
 	if (overHttps()) headers.set('strict-transport-security', `max-age=${YEAR_SECONDS}`);

@@ -1,30 +1,30 @@
 import { spawn } from 'node:child_process';
 import path from 'node:path';
 import { ROOT } from './host.mjs';
-import { serverUrlOf } from './serverRole.mjs';
+import { jobsUrlOf, serverUrlOf } from './serverRole.mjs';
 
 /** What the database answers where there is no such role. */
 const NO_ROLE = ['28P01', '28000'];
 
-/** The address by which the server comes to the database: its owner's only where the server's own role is not there. */
-async function serversUrl(ownerUrl) {
+/** The addresses by which the server comes to the database: its owner's only where the server's own roles are not there. */
+async function serversUrls(ownerUrl) {
 	// Not at the top: what brings the packages imports this file.
 	const { default: pg } = await import('pg');
-	const url = serverUrlOf(ownerUrl);
-	const client = new pg.Client({ connectionString: url });
+	const own = { people: serverUrlOf(ownerUrl), system: jobsUrlOf(ownerUrl) };
+	const client = new pg.Client({ connectionString: own.system });
 	return client.connect().then(
 		async () => {
 			await client.end();
-			return url;
+			return own;
 		},
-		// A database that is away for a moment is no reason to go without the second wall.
-		(error) => (NO_ROLE.includes(error.code) ? ownerUrl : url)
+		// A database that is away for a moment is no reason to go without row-level security.
+		(error) => (NO_ROLE.includes(error.code) ? { people: ownerUrl, system: ownerUrl } : own)
 	);
 }
 
 /** Starts a build on a database, which is given by its owner's address; resolves with its own when it listens. */
 export async function startServer({ build, databaseUrl: ownerUrl, secret, port = 0, host = '127.0.0.1', env = {} }) {
-	const databaseUrl = await serversUrl(ownerUrl);
+	const urls = await serversUrls(ownerUrl);
 	const child = spawn(process.execPath, [path.join(ROOT, 'scripts/serve.mjs')], {
 		cwd: ROOT,
 		stdio: ['ignore', 'pipe', 'inherit'],
@@ -34,7 +34,8 @@ export async function startServer({ build, databaseUrl: ownerUrl, secret, port =
 			NODE_ENV: 'production',
 			BODY_SIZE_LIMIT: '24M',
 			BUILD_DIR: build,
-			DATABASE_URL: databaseUrl,
+			DATABASE_URL: urls.people,
+			ZT_SYSTEM_DATABASE_URL: urls.system,
 			ZT_SECRET: secret,
 			HOST: host,
 			PORT: String(port),

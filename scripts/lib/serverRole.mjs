@@ -1,38 +1,49 @@
 import { createHash } from 'node:crypto';
 
 /**
- * The role that the server connects as: it may read and write, but owns nothing, so the walls between yards in the
- * database hold for it. Its name and word follow from the owner's address, so that every start finds the same.
+ * The roles that the server connects as. They may read and write but own nothing, so row-level security holds for them:
+ * `zt_server_…` works in a person's name; `zt_jobs_…` does the server's own work (jobs, sign-in, judging), and only its
+ * name passes the policies. Names and passwords follow from the owner's address, so that every start finds the same.
  */
-export function serverUrlOf(ownerUrl) {
+function roleUrlOf(ownerUrl, kind) {
 	const url = new URL(ownerUrl);
-	const made = createHash('sha256')
-		.update(`server role of ${ownerUrl.replace(/:\d+\//, '/')}`)
+	url.password = createHash('sha256')
+		.update(`${kind === 'server' ? 'server' : kind} role of ${ownerUrl.replace(/:\d+\//, '/')}`)
 		.digest('base64url');
-	url.username = `zt_server_${createHash('sha256').update(url.pathname).digest('hex').slice(0, 8)}`;
-	url.password = made;
+	url.username = `zt_${kind}_${createHash('sha256').update(url.pathname).digest('hex').slice(0, 8)}`;
 	return url.href;
 }
+export const serverUrlOf = (ownerUrl) => roleUrlOf(ownerUrl, 'server');
+export const jobsUrlOf = (ownerUrl) => roleUrlOf(ownerUrl, 'jobs');
 
 const quoted = (name) => `"${name.replaceAll('"', '""')}"`;
 
-/** Makes the role and says what it may do; false where the owner may not make roles. */
+async function ensureRole(client, url) {
+	const { username, password } = new URL(url);
+	const role = quoted(username);
+	const there = (await client.query('select 1 from pg_roles where rolname = $1', [username])).rowCount > 0;
+	await client.query(
+		`${there ? 'alter' : 'create'} role ${role} login nosuperuser nobypassrls nocreatedb nocreaterole password '${password}'`
+	);
+	await client.query(`grant usage on schema public to ${role}`);
+	await client.query(`grant select, insert, update, delete on all tables in schema public to ${role}`);
+	await client.query(`grant usage on all sequences in schema public to ${role}`);
+	return role;
+}
+
+/** Makes the roles and says what they may do; false where the owner may not make roles. */
 export async function ensureServerRole(ownerUrl) {
-	const { username, password } = new URL(serverUrlOf(ownerUrl));
 	const { default: pg } = await import('pg');
 	const client = new pg.Client({ connectionString: ownerUrl });
 	await client.connect();
 	try {
-		const role = quoted(username);
-		const there = (await client.query('select 1 from pg_roles where rolname = $1', [username])).rowCount > 0;
-		await client.query(
-			`${there ? 'alter' : 'create'} role ${role} login nosuperuser nobypassrls nocreatedb nocreaterole password '${password}'`
-		);
-		await client.query(`grant usage on schema public to ${role}`);
-		await client.query(`grant select, insert, update, delete on all tables in schema public to ${role}`);
-		await client.query(`grant usage on all sequences in schema public to ${role}`);
-		await client.query(`grant usage on schema pgboss to ${role}`);
-		await client.query(`grant select, insert, update, delete on all tables in schema pgboss to ${role}`);
+		const server = await ensureRole(client, serverUrlOf(ownerUrl));
+		const jobs = await ensureRole(client, jobsUrlOf(ownerUrl));
+		// The queue is the server's own work.
+		await client.query(`revoke all on all tables in schema pgboss from ${server}`);
+		await client.query(`revoke all on schema pgboss from ${server}`);
+		await client.query(`grant usage on schema pgboss to ${jobs}`);
+		await client.query(`grant select, insert, update, delete on all tables in schema pgboss to ${jobs}`);
 		return true;
 	} catch (error) {
 		if (error.code === '42501') return false;

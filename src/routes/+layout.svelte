@@ -4,9 +4,11 @@
 	import { page } from '$app/state';
 	import { onMount } from 'svelte';
 	import { CircleUserRound, LogOut, Moon, Sun } from '@lucide/svelte';
+	import Guard from '$lib/ui/Guard.svelte';
 	import Shortcuts from '$lib/ui/Shortcuts.svelte';
 	import { PLACES } from '$lib/ui/places.js';
 	import { toggleTheme } from '$lib/ui/theme.js';
+	import SignOut from '$lib/ui/SignOut.svelte';
 	import SyncMark from '$lib/ui/offline/SyncMark.svelte';
 	import { measuresFrom } from '$words/index.js';
 	import type { LayoutProps } from './$types.js';
@@ -52,14 +54,14 @@
 				<Sun class="sun" size={20} /><Moon class="moon" size={20} />
 			</button>
 			<Shortcuts />
-			<form class="wide" method="POST" action="/sign-out">
-				<button class="btn btn-ghost btn-square" aria-label="Sign out"><LogOut size={20} /></button>
-			</form>
+			<SignOut class="wide"
+				><button class="btn btn-ghost btn-square" aria-label="Sign out"><LogOut size={20} /></button></SignOut
+			>
 		</div>
 	</header>
 	<SyncMark personId={data.person.id} />
 {/if}
-<main>{@render children()}</main>
+<main><Guard what="This page">{@render children()}</Guard></main>
 
 <style>
 	.top {
@@ -122,6 +124,7 @@
 		}
 		.who .name,
 		.wide,
+		.end :global(form.wide),
 		.walking {
 			display: none;
 		}

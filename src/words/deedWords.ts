@@ -1,11 +1,13 @@
 import type { DeedCode, GuestRole, Role } from '../core/people/index.js';
+import { formatDay } from './days.js';
 import { ROLE_WORD } from './roleWords.js';
 
 type About = Readonly<Record<string, string>>;
 
 const role = (value: string | undefined): string =>
 	value === undefined ? '' : (ROLE_WORD[value as Role | GuestRole] ?? value).toLowerCase();
-const on = (a: About): string => (a['on'] ? ` of ${a['on']}` : '');
+const dayOf = (a: About): string => formatDay(a['on'] ?? '');
+const on = (a: About): string => (a['on'] ? ` of ${dayOf(a)}` : '');
 
 /** What a deed was, after the name of who did it; the horse is said beside it. */
 const SENTENCES: Readonly<Record<DeedCode, (a: About) => string>> = {
@@ -29,14 +31,30 @@ const SENTENCES: Readonly<Record<DeedCode, (a: About) => string>> = {
 	'report-answered': (a) => `answered a report: ${a['by']}`,
 	'record-brought': (a) => `brought in a whole record${a['from'] ? ` from ${a['from']}` : ''}`,
 	'visit-made': (a) => `recorded the visit${on(a)}`,
+	'visit-noted': (a) => `recorded findings at the visit${on(a)}`,
+	'photo-added': (a) => `added a photo to the visit${on(a)}`,
+	'entry-removed': (a) => `deleted an entry that could not be read from the visit${on(a)}`,
+	'ride-logged': (a) => `logged a ride${on(a)}`,
+	'ride-undone': (a) => `deleted a ride${on(a)}`,
+	'ride-restored': (a) => `restored a ride${on(a)}`,
+	'saddle-made': (a) => `added the saddle ${a['saddle']}`,
+	'saddle-changed': (a) => `changed the saddle ${a['saddle']}`,
+	'saddle-retired': (a) => `retired the saddle ${a['saddle']}`,
+	'saddle-brought-back': (a) => `brought the saddle ${a['saddle']} back`,
+	'forms-added': (a) => `added ${a['count']} fitting forms`,
+	'report-revoked': () => 'ended a report link',
+	'report-settled': () => 'settled the answer to a report',
+	'task-undone': (a) => `deleted the task: ${a['what']}`,
+	'due-undone': (a) => `undid the answer to the date of ${dayOf(a)}`,
 	'visit-changed': (a) => `changed the visit${on(a)}`,
 	'visit-moved': (a) => `moved the visit${on(a)} to ${a['to']}`,
 	'visit-undone': (a) => `took back the visit${on(a)}`,
-	'visit-restored': (a) => `put in again the visit${on(a)}`,
+	'visit-restored': (a) =>
+		`restored the visit${on(a)}${a['why'] ? ': a finding for the vet arrived after it was deleted' : ''}`,
 	'mark-set': (a) => `set a fit mark${on(a)}`,
 	'mark-undone': () => 'took a fit mark away',
-	'due-put-off': (a) => `put the date of ${a['on']} off to ${a['to']}`,
-	'due-skipped': (a) => `skipped the date of ${a['on']}`,
+	'due-put-off': (a) => `put the date of ${dayOf(a)} off to ${formatDay(a['to'] ?? '')}`,
+	'due-skipped': (a) => `skipped the date of ${dayOf(a)}`,
 	'task-asked': (a) => `asked ${role(a['of'])}: ${a['what']}`,
 	'task-done': (a) => `did: ${a['what']}`,
 	'task-open': (a) => `opened again: ${a['what']}`,

@@ -1,7 +1,10 @@
 import type { Problem } from '../core/errors/index.js';
+import { formatDay } from './days.js';
 import { bodyLengthWords, lengthUnit, lengthWords, stretchWords, weightWords } from './measures.js';
 
 type Data = Problem['data'];
+
+const dayOf = (d: Data): string => (d['on'] ? ` of ${formatDay(String(d['on']))}` : '');
 
 /** What is wrong and what to do, by code; one sentence or two, in plain words. */
 /** What a pad's file is refused for. */
@@ -130,6 +133,16 @@ const SENTENCES: Readonly<Record<string, (d: Data) => string>> = {
 		`A pad of ${lengthWords(Number(d['thicknessMm']))} on a slope of ${d['slopeDeg']}° cannot be right.`,
 	'unknown-field': (d) => `“${d['field']}” is no part of a visit. Update the program on this device.`,
 	'bad-value': (d) => `“${d['field']}” cannot hold that: ${d['why']}. Tap it again; the rest was kept.`,
+	'visit-deleted': (d) =>
+		`The visit${dayOf(d)} was deleted. What you recorded is kept on this device: restore the visit in the horse’s record, or record it in a new visit.`,
+	'visit-moved': (d) =>
+		`The visit${dayOf(d)} was moved to ${d['to']}. What you recorded is kept on this device: open the visit there and record it again.`,
+	'clock-off': (d) =>
+		`This device’s clock is ${d['days']} days ${d['fast'] ? 'fast' : 'slow'}, so the day of the visit is not certain. Choose the day of the visit, then it is sent. Nothing is lost.`,
+	'other-person': () =>
+		'This belongs to another person who used this device. It is kept here and is sent when they sign in.',
+	'archive-field': (d) =>
+		`The file holds “${d['field']}”, which cannot be read here. Nothing was changed. Delete that entry where the file came from, export again and import that.`,
 	'entry-changed': (d) => `“${d['field']}” was sent before with another value. Both are kept; tap it again.`,
 	'photo-kind': (d) => `“${d['kind']}” is no kind of photo here.`,
 	'not-signed-in': () => 'You are signed out. Sign in again; what you typed is still on this device.',

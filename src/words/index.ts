@@ -13,5 +13,6 @@ export * from './seatWords.js';
 export * from './setupWords.js';
 export * from './diaryWords.js';
 export * from './weighWords.js';
+export * from './days.js';
 export * from './measures.js';
 export * from './serviceWords.js';

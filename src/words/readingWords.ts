@@ -3,6 +3,7 @@ import type { GoingSign, Rung } from '../core/visit/index.js';
 import type { ZoneId } from '../core/zones/index.js';
 import type { CheckId, Stage } from '../core/checks/index.js';
 import { answerWords, CHECK_WORDS, contradictionWords, STAGE_WORDS } from './checkWords.js';
+import { formatDay } from './days.js';
 import { signedWords } from './measures.js';
 import { ACTION_WORDS, BEHAVIOUR_WORDS, GOING_WORDS, lookAgainWords, RUNG_WORDS } from './visitWords.js';
 import { KIND_WORDS, placeWords, ZONE_WORDS } from './signWords.js';
@@ -250,8 +251,13 @@ export const READING_WORDS: Readonly<Record<ReadingCode, ReadingWords>> = {
 	}
 };
 
+/** Said of a finding for the vet when a later look did not know of it. */
+const notCheckedAgain = (d: Data): string =>
+	`The finding of ${formatDay(String(d['foundOn']))} has not been checked again.`;
+
 export function readingSentence(code: string, data: Data): string {
-	return READING_WORDS[code as ReadingCode]?.says(data) ?? answerWords(code);
+	const says = READING_WORDS[code as ReadingCode]?.says(data) ?? answerWords(code);
+	return data['foundOn'] ? `${says}. ${notCheckedAgain(data)}` : says;
 }
 
 export const WEIGHT_WORDS: Readonly<Record<Weight, string>> = {

@@ -1,4 +1,4 @@
-import type { FieldStates } from '../visit/index.js';
+import type { FieldStates } from '../entry/index.js';
 import type { CheckId, CheckResult, FingerCheck, Points, Stage } from './define.js';
 import { STAGES } from './define.js';
 import { SLACK_MM } from './limitInMm.js';

@@ -2,10 +2,31 @@ import { contradictions, judgeAnswer, readAnswers, type HandRules } from '../che
 import { bodyWeightKg, carriedShare, WEIGHT_CHANGE_SHARE } from '../load/index.js';
 import { lookAgain, type LoggedChange, type LookAgain } from '../schedule/index.js';
 import { daysBetween, type Day } from '../units/index.js';
-import { GOING_SIGNS, hasFindings, isEase, RUNGS, valueOf, type FieldStates, type GoingSign } from '../visit/index.js';
-import { latestFirst, readSigns, standingSigns, vetReason, type Sign, type VisitFields } from '../zones/index.js';
+import {
+	answeredBy,
+	GOING_SIGNS,
+	hasFindings,
+	isEase,
+	isForTheVet,
+	RUNGS,
+	valueOf,
+	type Entry,
+	type FieldState,
+	type FieldStates,
+	type GoingSign,
+	type Rung
+} from '../visit/index.js';
+import {
+	latestFirst,
+	needsAnswer,
+	readSigns,
+	standingSigns,
+	vetReason,
+	type Sign,
+	type VisitFields
+} from '../zones/index.js';
 import { handHistory, roomMoved } from './handHistory.js';
-import type { Decided, Evidence, GoingSeen, ShapeSeen } from './types.js';
+import type { Decided, Evidence, GoingOpen, GoingSeen, ShapeSeen } from './types.js';
 
 /** A ride or a change from the log between visits. */
 export interface LoggedRide {
@@ -109,6 +130,55 @@ export function decisionOf(visit: VisitFields): Decided | undefined {
 export const lastDecision = (visits: readonly VisitFields[], day: Day): Decided | undefined =>
 	lastWith(latestFirst(visits, day), decisionOf);
 
+/** The decision that stands: the last one, or an earlier one for the vet that the last one did not know of. */
+export function standingDecision(visits: readonly VisitFields[], day: Day): Decided | undefined {
+	const back = latestFirst(visits, day);
+	const open = unanswered(back, (field) => field === 'decide/action').at(0);
+	const last = lastWith(back, decisionOf);
+	if (!open || last?.action === 'vet') return last;
+	return { asked: [], ...last, seenOn: open.visit.visitedOn, action: 'vet' };
+}
+
+interface OpenField {
+	readonly visit: VisitFields;
+	readonly state: FieldState;
+}
+
+/** Fields that ask for the vet and that no later visit answered knowing of them; of visits given latest first. */
+function unanswered(back: readonly VisitFields[], wanted: (field: string) => boolean): OpenField[] {
+	const later: Entry[] = [];
+	return back.flatMap((visit) => {
+		const states = [...visit.states.values()].filter((s) => wanted(s.field) && s.value !== null);
+		const open = states.filter((s) => {
+			const serious = s.tips.filter((t) => isForTheVet(s.field, t.value));
+			return serious.length > 0 && isForTheVet(s.field, s.value) && !answeredBy(later, serious);
+		});
+		later.push(...states.flatMap((s) => s.tips));
+		return open.map((state) => ({ visit, state }));
+	});
+}
+
+/** What the last look at the horse going did not know of. */
+function goingOpen(back: readonly VisitFields[]): GoingOpen[] {
+	const last = back.find((v) => goingOf(v) !== undefined);
+	return unanswered(back, (field) => field.startsWith('going/')).flatMap(({ visit, state }) => {
+		if (visit === last) return [];
+		const rung = state.field.slice('going/'.length) as Rung;
+		const seen = state.value as readonly GoingSign[];
+		const serious = rung === 'bare' ? seen : seen.filter((s) => s === 'lame');
+		return serious.map((sign) => ({ seenOn: visit.visitedOn, rung, sign }));
+	});
+}
+
+/** Ids of all entries of a horse that ask for the vet and that no look has answered: a walk names those it was shown. */
+export function openEntryIds(visits: readonly VisitFields[], day: Day): string[] {
+	const signs = standingSigns(visits, day).filter(needsAnswer);
+	const others = unanswered(latestFirst(visits, day), (field) => /^(going\/|decide\/action$)/.test(field));
+	return [
+		...new Set([...signs.flatMap((s) => s.entryIds ?? []), ...others.flatMap((o) => o.state.tips.map((t) => t.id))])
+	];
+}
+
 function lookAgainOf(
 	back: readonly VisitFields[],
 	rides: readonly LoggedRide[],
@@ -153,7 +223,7 @@ export function gatherEvidence(visits: readonly VisitFields[], options: GatherOp
 		if (daysBetween(ride.riddenOn, day) <= BEHAVIOUR_DAYS)
 			for (const code of troubles(ride)) behaviour.set(code, { seenOn: ride.riddenOn, code });
 	const signs = standingSigns(visits, day);
-	const decided = lastDecision(visits, day);
+	const decided = standingDecision(visits, day);
 	// A saddle fitted since then has answered all but what was the vet's.
 	const answered = decided && fittedOn && decided.seenOn <= fittedOn && decided.action !== 'vet';
 	return {
@@ -161,6 +231,7 @@ export function gatherEvidence(visits: readonly VisitFields[], options: GatherOp
 		signs,
 		repeated: repeatedSigns(signs, back),
 		going: lastWith(back, goingOf),
+		goingOpen: goingOpen(back),
 		answers: checked?.answers ?? [],
 		contradictions: checked ? contradictions(checked.answers) : [],
 		checkedOn: checked?.on,

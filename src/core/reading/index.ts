@@ -1,5 +1,5 @@
 export * from './types.js';
-export { bearsOnBody, bodiesOf } from './bodies.js';
+export { bodiesOf } from './bodies.js';
 export * from './gather.js';
 export * from './prune.js';
 export * from './readEvidence.js';

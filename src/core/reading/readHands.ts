@@ -111,6 +111,7 @@ export function readHands(c: HandsCase): HandsReading {
 		signs: c.signs,
 		repeated: new Set(),
 		going: undefined,
+		goingOpen: [],
 		answers,
 		contradictions: clashes,
 		checkedOn: DAY,

@@ -25,7 +25,13 @@ const newest = (signs: readonly { readonly visitedOn: string }[]): string =>
 	signs.reduce((latest, s) => (s.visitedOn > latest ? s.visitedOn : latest), '');
 
 function about(code: ReadingCode, weight: Weight, sign: Sign, more: Record<string, string | number> = {}): Reading {
-	const data = { zone: sign.zone, side: sign.side, grade: gradeCode(sign.kind, sign.grade), ...more };
+	const data = {
+		zone: sign.zone,
+		side: sign.side,
+		grade: gradeCode(sign.kind, sign.grade),
+		...(sign.passedOn ? { foundOn: sign.visitedOn } : {}),
+		...more
+	};
 	return { code, weight, data, seenOn: sign.visitedOn };
 }
 
@@ -51,10 +57,20 @@ const soreness: Rule = (e) =>
 
 /** The first rung at which a thing was seen names that rung; seen bare, it is not the saddle's doing. */
 const ladder: Rule = (e) => {
-	if (!e.going) return [];
-	const { seenOn, rungs } = e.going;
 	const found: Reading[] = [];
 	const seen = new Set<string>();
+	for (const { rung, sign, seenOn } of e.goingOpen) {
+		if (seen.has(sign)) continue;
+		seen.add(sign);
+		found.push({
+			code: sign === 'lame' ? 'lame' : 'bare-rung',
+			weight: 'vet',
+			data: { rung, sign, foundOn: seenOn },
+			seenOn
+		});
+	}
+	if (!e.going) return found;
+	const { seenOn, rungs } = e.going;
 	for (const rung of RUNGS)
 		for (const sign of rungs[rung] ?? []) {
 			if (seen.has(sign)) continue;

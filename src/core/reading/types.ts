@@ -83,12 +83,21 @@ export interface GoingSeen {
 	readonly rungs: Readonly<Partial<Record<Rung, readonly GoingSign[]>>>;
 }
 
+/** Something for the vet that was seen going, and that no later look knew of. */
+export interface GoingOpen {
+	readonly seenOn: Day;
+	readonly rung: Rung;
+	readonly sign: GoingSign;
+}
+
 /** All that is known on a day, gathered; nothing later. */
 export interface Evidence {
 	readonly day: Day;
 	/** Signs that stand. */
 	readonly signs: readonly Sign[];
 	readonly going: GoingSeen | undefined;
+	/** What of earlier visits still asks for the vet, since the last look did not know of it. */
+	readonly goingOpen: readonly GoingOpen[];
 	/** Hand checks of the saddle in question, all stages, of the last visit that did any. */
 	readonly answers: readonly JudgedAnswer[];
 	readonly contradictions: readonly Contradiction[];

@@ -1,5 +1,5 @@
 import type { Day } from '../units/index.js';
-import type { FieldStates } from '../visit/index.js';
+import type { FieldStates } from '../entry/index.js';
 import { isSetupPart, setupField, SHIM_PARTS } from './parts.js';
 
 export interface SetupVisit {

@@ -1,6 +1,3 @@
-import { valueOf } from './foldEntries.js';
-import type { FieldStates } from './entry.js';
-
 /** The order of work beside the horse (common practice, no source). */
 export const STEPS = [
 	'before',
@@ -71,50 +68,3 @@ export const BEFORE_RIDE = ['panel', 'room', 'girth'] as const;
 export const BEFORE_ANSWERS = ['as-always', 'other'] as const;
 
 export const STAND_POINTS = ['level', 'square', 'head', 'bare'] as const;
-
-const WANTED: Readonly<Record<Step, readonly string[]>> = {
-	before: BEFORE_RIDE.map((p) => `before/${p}`),
-	going: RUNGS.map((r) => `going/${r}`),
-	stand: STAND_POINTS.map((p) => `stand/${p}`),
-	feel: ['rest/feel'],
-	hair: ['rest/hair'],
-	marks: ['tape/girthCm', 'tape/bladeToRibMm', 'condition/score'],
-	tracings: ['tracings/plan'],
-	setup: ['checked/setup'],
-	bare: ['checked/bare'],
-	girthed: ['checked/girthed'],
-	rider: ['checked/rider'],
-	sweat: ['rest/sweat'],
-	photos: ['photo/front45', 'photo/side', 'photo/rear45', 'photo/above'],
-	treatment: ['treat/did'],
-	decide: ['decide/action']
-};
-
-export type StepProgress = 'done' | 'begun' | 'skipped' | 'open';
-
-const PREFIXES: Readonly<Partial<Record<Step, RegExp>>> = {
-	feel: /^(sign\/(soreness|heat|swelling|knot|hollow)|lift)\//,
-	hair: /^sign\/(hair|skin)\//,
-	sweat: /^sign\/sweat\//,
-	marks: /^(tape|mark|condition|load)\//,
-	setup: /^(setup|gap|gauge)\//,
-	bare: /^check\/[^/]+\/(bare|pad)\//,
-	girthed: /^check\/[^/]+\/girthed\//,
-	rider: /^check\/[^/]+\/rider\//,
-	treatment: /^treat\//
-};
-
-/** How far a step is: `done` when all it wants is set; `skipped` only when the person said so. */
-export function stepProgress(states: FieldStates, step: Step): StepProgress {
-	const set = WANTED[step].filter((f) => valueOf(states, f) !== undefined);
-	if (set.length === WANTED[step].length) return 'done';
-	if (valueOf(states, `skip/${step}`) === true) return 'skipped';
-	const more = PREFIXES[step];
-	const begun = set.length > 0 || (more && [...states].some(([f, s]) => more.test(f) && s.value !== null));
-	return begun ? 'begun' : 'open';
-}
-
-/** Names of what a step still wants, for showing what is missing. */
-export function stepMissing(states: FieldStates, step: Step): string[] {
-	return WANTED[step].filter((f) => valueOf(states, f) === undefined);
-}

@@ -16,6 +16,8 @@ export interface SignMeaning {
 	readonly mark: boolean;
 	/** From which grade a vet comes first, and why; absent where none does. */
 	readonly vet?: { readonly from: number; readonly why: VetReason };
+	/** On one side only it goes to the vet too. */
+	readonly vetOneSided?: boolean;
 	/** Drawn as a stroke of the tally. */
 	readonly stroke: boolean;
 }
@@ -45,7 +47,13 @@ export const SIGN_MEANING = {
 	},
 	knot: { group: 'feel', grades: ['none', 'small', 'hard'], mark: true, stroke: true },
 	/** Wasted by eye and hand: a dent, a drop-off behind the shoulder, two hands that lie in two planes. No mark of pressure. */
-	hollow: { group: 'feel', grades: ['none', 'dent', 'drop', 'two-planes'], mark: false, stroke: true },
+	hollow: {
+		group: 'feel',
+		grades: ['none', 'dent', 'drop', 'two-planes'],
+		mark: false,
+		vetOneSided: true,
+		stroke: true
+	},
 	hair: {
 		group: 'hair',
 		grades: ['none', 'ruffled', 'swirled', 'broken', 'bleached', 'white', 'bald'],
@@ -95,6 +103,10 @@ export interface Sign extends SignValue {
 	readonly kind: SignKind;
 	readonly zone: ZoneId;
 	readonly side: Side;
+	/** Entries that stand for it and that nobody has answered; a later look must name them to close the sign. */
+	readonly entryIds?: readonly string[];
+	/** Day of a later look that was made without knowing of it: it has not been checked again. */
+	readonly passedOn?: Day;
 }
 
 export const gradeCode = (kind: SignKind, grade: number): string => meaningOf(kind).grades[grade] ?? 'none';
@@ -112,3 +124,7 @@ export function vetReason(s: Graded): VetReason | undefined {
 	const { vet } = meaningOf(s.kind);
 	return vet && s.grade >= vet.from ? vet.why : undefined;
 }
+
+/** True for a sign that only a look which knew of it can close: one that is, or may be, a matter for the vet. */
+export const needsAnswer = (s: Graded): boolean =>
+	s.grade > 0 && (vetReason(s) !== undefined || meaningOf(s.kind).vetOneSided === true);

@@ -21,9 +21,9 @@ let started: App | undefined;
 export function app(): App {
 	if (!started) {
 		const settings = config();
-		const connection = connect(settings.databaseUrl, connectionsEach(settings.processes));
-		const mailer = makeMailer(connection.db, settings, (mail) => enqueue('mail', mail));
-		started = { ...connection, mailer, auth: makeAuth(connection.db, settings, mailer) };
+		const connection = connect(settings.databaseUrl, connectionsEach(settings.processes), settings.systemDatabaseUrl);
+		const mailer = makeMailer(connection.systemDb, settings, (mail) => enqueue('mail', mail));
+		started = { ...connection, mailer, auth: makeAuth(connection.systemDb, settings, mailer) };
 	}
 	return started;
 }

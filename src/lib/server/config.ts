@@ -7,6 +7,8 @@ export type Registration = (typeof REGISTRATIONS)[number];
 /** All that whoever runs the place can set; docs/operations.md says the same in words. */
 export interface Config {
 	readonly databaseUrl: string;
+	/** The same database under the role of the server's own work; the same address where there is no such role. */
+	readonly systemDatabaseUrl: string;
 	/** Signs sessions. */
 	readonly secret: string;
 	/** The address people use, `https://…`; undefined where it is read from each request. */
@@ -24,6 +26,7 @@ export interface Config {
 
 interface Given {
 	DATABASE_URL: string;
+	ZT_SYSTEM_DATABASE_URL?: string;
 	ZT_SECRET: string;
 	ORIGIN?: string;
 	ZT_REGISTRATION: Registration;
@@ -42,6 +45,9 @@ const given = Joi.object<Given>({
 		.uri({ scheme: ['postgres', 'postgresql'] })
 		.required()
 		.messages({ 'any.required': '{{#label}} is not set: the address of the database, postgres://…' }),
+	ZT_SYSTEM_DATABASE_URL: Joi.string()
+		.uri({ scheme: ['postgres', 'postgresql'] })
+		.empty(''),
 	ZT_SECRET: Joi.string().min(32).required(),
 	ORIGIN: Joi.string()
 		.uri({ scheme: ['http', 'https'] })
@@ -77,6 +83,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>): C
 	const v = result.value;
 	return {
 		databaseUrl: v.DATABASE_URL,
+		systemDatabaseUrl: v.ZT_SYSTEM_DATABASE_URL ?? v.DATABASE_URL,
 		secret: v.ZT_SECRET,
 		origin: v.ORIGIN,
 		registration: v.ZT_REGISTRATION,

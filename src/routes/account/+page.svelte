@@ -1,4 +1,5 @@
 <script lang="ts">
+	import SignOut from '$lib/ui/SignOut.svelte';
 	import { enhance } from '$app/forms';
 	import LeaveForm from '$lib/ui/people/LeaveForm.svelte';
 	import PasskeyList from '$lib/ui/people/PasskeyList.svelte';
@@ -219,7 +220,7 @@
 			<h2 id="device-head">This device</h2>
 			<div class="acts">
 				<button class="btn" onclick={toggleTheme}>Paper or stable theme</button>
-				<form method="POST" action="/sign-out"><button class="btn">Sign out</button></form>
+				<SignOut><button class="btn">Sign out</button></SignOut>
 			</div>
 		</section>
 		<PasskeyList keys={data.keys} place={data.keyPlace} />

@@ -37,7 +37,7 @@
 					</p>
 					<div class="strap"><Strap verdict={side.verdict} /></div>
 					<ul>
-						{#each side.reasons as reason (reason)}<li>{reason}</li>{/each}
+						{#each side.reasons as reason, nth (nth)}<li>{reason}</li>{/each}
 					</ul>
 				</section>
 				<BackStrip

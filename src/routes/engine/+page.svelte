@@ -18,7 +18,7 @@
 		<table class="table">
 			<thead><tr><th>Horse</th><th>Saddle</th><th>Visit</th><th>Was</th><th>Is now</th></tr></thead>
 			<tbody>
-				{#each data.changed as c (c.horseId + c.saddle + c.visitedOn + c.engine)}
+				{#each data.changed as c, nth (nth)}
 					<tr>
 						<td><a class="link" href={`/horses/${c.horseId}?on=${c.visitedOn}`}>{c.horse}</a></td>
 						<td>{c.saddle}</td>

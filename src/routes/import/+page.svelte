@@ -67,7 +67,7 @@
 			if (saved.includes(visit.id) || known.includes(visit.id)) continue;
 			busy = `Saving ${i + 1} of ${visits.length}…`;
 			const result = await sendVisit(horseId, visit);
-			if (result.status === 'refused') {
+			if (result.status !== 'saved') {
 				refusal = `${formatDay(visit.visitedOn)}: ${result.message}`;
 				break;
 			}

@@ -88,7 +88,7 @@
 	<section class="sheet calls" aria-labelledby="calls-head">
 		<h2 id="calls-head">To call, before anything else</h2>
 		<ul>
-			{#each data.calls as c (c.step)}
+			{#each data.calls as c, nth (nth)}
 				<li>
 					<b class:alarm={c.step === 'call-vet'}>{c.step === 'call-vet' ? 'The vet' : 'The fitter'}</b>
 					{#each c.horses as h, i (h.horseId)}{i > 0 ? ', ' : ''}<a class="link" href={`/horses/${h.horseId}`}

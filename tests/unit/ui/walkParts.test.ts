@@ -3,7 +3,7 @@ import { CHECK_IDS, CHECKS, checkField, USUAL_RULES } from '../../../src/core/ch
 import { GAUGE_ON, GAUGE_SAYS, gaugeField } from '../../../src/core/setup/index.js';
 import { BACK_LIFTS, STEPS, stepsOf, type EntryValue } from '../../../src/core/visit/index.js';
 import { meaningOf, SIGN_KINDS, ZONES, type Sign } from '../../../src/core/zones/index.js';
-import { fieldSchema } from '../../../src/lib/server/door/entryFields.js';
+import { fieldSchema } from '../../../src/lib/server/door/fieldSchema.js';
 import { CHECK_PICTURES } from '../../../src/lib/ui/drawings/checkViews.js';
 import { tallyRows } from '../../../src/lib/ui/overtime/tallyRows.js';
 import { DIALS } from '../../../src/lib/ui/walk/dials.js';

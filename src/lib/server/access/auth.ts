@@ -4,7 +4,7 @@ import { drizzleAdapter } from 'better-auth/adapters/drizzle';
 import { v7 as uuidv7 } from 'uuid';
 import { changedMailMail, confirmMail, knownMail, resetMail } from '../../../words/mailWords.js';
 import type { Config } from '../config.js';
-import { tables, type Database } from '../db/index.js';
+import { tables, type Connection } from '../db/index.js';
 import { logLine } from '../log.js';
 import type { Mailer } from '../mail/index.js';
 
@@ -20,7 +20,11 @@ export const ADDRESS = 'x-zt-address';
 const seenAt = (request: Request | undefined): string => request?.headers.get(SEEN_AT) ?? LOCAL;
 
 /** Email and password sign-in with sessions and rate limits in the database. Only this server's own pages call it. */
-export function makeAuth(db: Database, { secret, origin: set }: Pick<Config, 'secret' | 'origin'>, mailer: Mailer) {
+export function makeAuth(
+	db: Connection['systemDb'],
+	{ secret, origin: set }: Pick<Config, 'secret' | 'origin'>,
+	mailer: Mailer
+) {
 	const origin = set ?? LOCAL;
 	return betterAuth({
 		appName: 'Zone Tally',

@@ -10,7 +10,10 @@ const asking = new AsyncLocalStorage<string>();
 export const asPerson = <T>(personId: string, work: () => PromiseLike<T>): Promise<T> => inTheName(personId, work);
 
 const SYSTEM = 'system';
-/** Work of the place itself, past the wall: judging, and looking at an invitation before one belongs anywhere. */
+/**
+ * Work of the server itself, past row-level security: judging, and looking at an invitation before one belongs anywhere.
+ * It goes over connections of a database role of its own; a transaction that is open already stays what it is.
+ */
 export const asSystem = <T>(work: () => PromiseLike<T>): Promise<T> => inTheName(SYSTEM, work);
 
 // A query begins when it is waited for: that too must be in its name.
@@ -18,3 +21,6 @@ const inTheName = <T>(who: string, work: () => PromiseLike<T>): Promise<T> => as
 
 /** In whose name the present work asks; nobody's where nothing was said. */
 export const whoAsks = (): string => asking.getStore() ?? '';
+
+/** True for the server's own work. */
+export const isSystem = (): boolean => asking.getStore() === SYSTEM;

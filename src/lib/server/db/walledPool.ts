@@ -1,6 +1,6 @@
 import pg from 'pg';
 import { logLine } from '../log.js';
-import { whoAsks } from './wall.js';
+import { isSystem, whoAsks } from './wall.js';
 
 const SLOW_MS = 1000;
 const MOST_TEXT = 300;
@@ -65,10 +65,22 @@ export class WalledClient extends pg.Client {
 	}
 }
 
-/** A pool whose questions keep the name they are asked in, however long they wait for a connection. */
+/**
+ * A pool whose queries keep the name they are asked in, however long they wait for a connection. What the server does in
+ * its own name goes to the pool of its own role.
+ */
 export class WalledPool extends pg.Pool {
-	constructor(config: pg.PoolConfig) {
+	constructor(config: pg.PoolConfig, system?: pg.Pool) {
 		super({ ...config, Client: WalledClient });
+		if (system) {
+			const plain = this.connect.bind(this) as Query;
+			this.connect = ((...args: unknown[]) =>
+				isSystem() ? (system.connect as Query).apply(system, args) : plain(...args)) as typeof this.connect;
+			const end = this.end.bind(this) as () => Promise<void>;
+			this.end = (async () => {
+				await Promise.all([end(), system.end()]);
+			}) as typeof this.end;
+		}
 		const ask: Query = async (...args) => {
 			const client = await this.connect();
 			try {

@@ -3,10 +3,12 @@ import { CoreError } from '../../../core/errors/index.js';
 import type { Entry } from '../../../core/visit/index.js';
 import { errorSentence } from '../../../words/index.js';
 import type { EntryBatch } from '../records/index.js';
-import { fieldSchema } from './entryFields.js';
+import { fieldSchema } from './fieldSchema.js';
 import { day, id } from './values.js';
 
 const MOST_ENTRIES = 500;
+/** More than so many findings for the vet stand on no horse. */
+const MOST_ANSWERS = 256;
 
 /** The envelope of a batch; each entry is checked by itself, so that one bad tap cannot hold up the others. */
 export const batchSchema = Joi.object<{
@@ -28,6 +30,7 @@ const entrySchema = Joi.object<Entry>({
 	field: Joi.string().min(1).max(160).required(),
 	value: Joi.any().required(),
 	replaces: Joi.array().items(id).max(64).required(),
+	answers: Joi.array().items(id).max(MOST_ANSWERS),
 	madeAt: Joi.string().max(40).required()
 });
 
@@ -79,7 +82,7 @@ export function sortBatch(
 		}
 	}
 	const { horseId, visitedOn, device } = batch;
-	return { kept: { visitId, horseId, visitedOn, device, entries }, refused, clockOffMs: offMs };
+	return { kept: { visitId, horseId, visitedOn, device, entries, clockOffMs: offMs }, refused, clockOffMs: offMs };
 }
 
 /** Taps that came before under the same id with other content, as refusals. */

@@ -238,6 +238,7 @@ export const schemas = {
 		version: Joi.number().strict().integer().min(1).required(),
 		from: Joi.number().strict().integer().min(1).required()
 	}),
+	removedEntry: Joi.object<{ visit: string; entry: string }>({ visit: id.required(), entry: id.required() }),
 	answered: Joi.object<{ visit: string; what: string; done: boolean }>({
 		visit: id.required(),
 		what: Joi.string()

@@ -22,7 +22,7 @@ export function queue(): Promise<PgBoss> {
 
 async function open(): Promise<PgBoss> {
 	const boss = new PgBoss({
-		connectionString: config().databaseUrl,
+		connectionString: config().systemDatabaseUrl,
 		schema: QUEUE_SCHEMA,
 		application_name: 'zone-tally-jobs',
 		max: 2,

@@ -1,6 +1,6 @@
 import nodemailer from 'nodemailer';
 import type { Config } from '../config.js';
-import { tables, type Database } from '../db/index.js';
+import { tables, type Connection } from '../db/index.js';
 import { logError, logLine } from '../log.js';
 
 export interface Mail {
@@ -29,7 +29,7 @@ const PATIENCE_MS = 10_000;
  * once is given to `later`, which tries again.
  */
 export function makeMailer(
-	db: Database,
+	db: Connection['systemDb'],
 	{ mail: how, mailFrom: from }: Pick<Config, 'mail' | 'mailFrom'>,
 	later: (mail: Mail) => Promise<void>
 ): Mailer {
@@ -54,7 +54,7 @@ export function makeMailer(
 }
 
 const intoMailbox =
-	(db: Database): Mailer['deliver'] =>
+	(db: Connection['systemDb']): Mailer['deliver'] =>
 	async ({ to, subject, text }) => {
 		await db.insert(tables.mailbox).values({ to, subject, text });
 	};

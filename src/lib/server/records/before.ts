@@ -1,10 +1,10 @@
 import { FRONT_STATION } from '../../../core/call/index.js';
 import { consensusCurve, measureCurve } from '../../../core/curve/index.js';
-import { pruneVisits } from '../../../core/reading/index.js';
+import { openEntryIds, pruneVisits } from '../../../core/reading/index.js';
 import type { LoggedChange } from '../../../core/schedule/index.js';
 import { setupOn } from '../../../core/setup/index.js';
 import { addDays } from '../../../core/units/index.js';
-import { valueOf, type EntryValue } from '../../../core/visit/index.js';
+import { valueOf, type FieldState } from '../../../core/visit/index.js';
 import { standingSigns, type Sign } from '../../../core/zones/index.js';
 import type { Asker } from '../db/index.js';
 import { findEvidence } from './evidence.js';
@@ -19,8 +19,10 @@ export interface Before {
 	readonly visits: readonly {
 		readonly id: string;
 		readonly visitedOn: string;
-		readonly fields: readonly (readonly [string, EntryValue])[];
+		readonly fields: readonly FieldState[];
 	}[];
+	/** Entries that ask for the vet and that no look has answered: a walk names those that it was shown. */
+	readonly openEntryIds: readonly string[];
 	readonly rides: readonly {
 		readonly riddenOn: string;
 		readonly seen: readonly string[];
@@ -93,8 +95,9 @@ export async function readBefore(db: Asker, horse: Pick<Horse, 'id'>, today: str
 		visits: pruneVisits(visits, today).map((v) => ({
 			id: v.id,
 			visitedOn: v.visitedOn,
-			fields: [...v.states.values()].map((s) => [s.field, s.value] as const)
+			fields: [...v.states.values()]
 		})),
+		openEntryIds: openEntryIds(visits, today),
 		// Newest first: as far back as a lay-off or new behaviour could reach.
 		rides: rides.slice(0, RIDES).map(({ riddenOn, seen, changes }) => ({ riddenOn, seen, changes })),
 		tracedOn: tracedOn ?? null,

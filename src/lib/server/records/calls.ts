@@ -1,7 +1,7 @@
 import { eq, sql } from 'drizzle-orm';
 import type { BodyMeasure } from '../../../core/change/index.js';
 import { bodiesOf } from '../../../core/reading/index.js';
-import { asSystem, tables, type Asker, type Database } from '../db/index.js';
+import { asSystem, tables, type Asker, type Database, type Writer } from '../db/index.js';
 import { judgePairings, type Judgement, type PairingToJudge } from '../judge/index.js';
 import { logError } from '../log.js';
 import type { JudgedHorse } from './evidence.js';
@@ -10,6 +10,8 @@ import { refreshStanding } from './standing.js';
 import { storeCalls } from './storedCalls.js';
 import { listTracings, type VisitTracing } from './tracings.js';
 import { listVisitFields } from './visitFields.js';
+import type { Scope } from './scope.js';
+import { write, writeAsServer, type WriteOf } from './write.js';
 
 /** All that a horse's shape is judged from. */
 export interface Asked {
@@ -42,7 +44,7 @@ export const judge = ({ tracings, pairings, bodies }: Asked, bornYear: number | 
 
 /** Keeps what was judged and brings the standing up to date. The caller holds the horse. */
 async function keepJudged(
-	tx: Asker,
+	tx: Writer,
 	horse: JudgedHorse,
 	{ tracings, pairings }: Asked,
 	judgements: readonly Judgement[]
@@ -61,7 +63,7 @@ async function keepJudged(
 }
 
 /** Judges the shape of all of a horse's pairings again in the present transaction. The caller holds the horse. */
-export async function rejudgeHorse(tx: Asker, horse: JudgedHorse): Promise<void> {
+export async function rejudgeHorse(tx: Writer, horse: JudgedHorse): Promise<void> {
 	const asked = await askedOf(tx, horse.id);
 	await keepJudged(tx, horse, asked, await judge(asked, horse.bornYear));
 }
@@ -72,7 +74,7 @@ const changedIn = new WeakMap<Asker, Set<string>>();
  * A tracing, a fit mark, a pairing or the body's own measures have changed in this transaction: the horse is judged again when it is over,
  * outside of any lock. Other taps and rides change no shape: they only refresh the standing.
  */
-export async function shapeChanged(tx: Asker, horse: Pick<JudgedHorse, 'id'>): Promise<void> {
+export async function shapeChanged(tx: Writer, horse: Pick<JudgedHorse, 'id'>): Promise<void> {
 	await tx
 		.update(tables.horse)
 		.set({ shapeRevision: sql`${tables.horse.shapeRevision} + 1` })
@@ -84,9 +86,11 @@ export async function shapeChanged(tx: Asker, horse: Pick<JudgedHorse, 'id'>): P
 /** A transaction after which the horses whose shape has changed in it are to be judged. */
 export async function changing<T>(
 	db: Database,
-	work: (tx: Asker) => Promise<T>
+	scope: Scope,
+	of: WriteOf,
+	work: (tx: Writer) => Promise<T>
 ): Promise<{ readonly result: T; readonly changed: readonly string[] }> {
-	return db.transaction(async (tx) => {
+	return write(db, scope, of, async (tx) => {
 		const result = await work(tx);
 		return { result, changed: [...(changedIn.get(tx) ?? [])] };
 	});
@@ -108,7 +112,7 @@ async function judgeOnce(db: Database, horseId: string, hold: boolean): Promise<
 	);
 	if (!read) return 'done';
 	const judgements = hold ? undefined : await judge(read, read.horse.bornYear);
-	return db.transaction(async (tx) => {
+	return writeAsServer(db, async (tx) => {
 		const [now] = await tx.select().from(table).where(eq(table.id, horseId)).for('update');
 		if (!now) return 'done';
 		if (!judgements) await rejudgeHorse(tx, now);

@@ -1,6 +1,6 @@
 import { desc, eq } from 'drizzle-orm';
 import type { DeedCode } from '../../../core/people/index.js';
-import { tables, type Asker } from '../db/index.js';
+import { tables, type Asker, type Writer } from '../db/index.js';
 import { mustMayInYard, type Scope } from './scope.js';
 
 export interface DeedInput {
@@ -13,7 +13,7 @@ export interface DeedInput {
 
 /** Notes who did what, in the transaction that does it. */
 export async function noteDeed(
-	tx: Asker,
+	tx: Writer,
 	scope: Scope,
 	{ yardId, horseId, what, about = {} }: DeedInput
 ): Promise<void> {

@@ -2,10 +2,11 @@ import { and, asc, eq, isNotNull, isNull, notExists, sql, type SQL } from 'drizz
 import { answeredDay } from '../../../core/diary/index.js';
 import { CoreError } from '../../../core/errors/index.js';
 import type { NextStep } from '../../../core/call/index.js';
-import { asPerson, asSystem, tables, type Asker, type Database } from '../db/index.js';
+import { asPerson, tables, type Asker, type Database } from '../db/index.js';
 import { answersDue } from './dueAnswers.js';
 import { newToken, tokenHashOf } from './linkToken.js';
 import { admissionOf, seenBy, type Scope } from './scope.js';
+import { write, writeAsServer } from './write.js';
 
 /** What is due for one horse, as its standing says. */
 export interface DueHorse {
@@ -90,16 +91,20 @@ async function duePutOff(db: Asker, scope: Scope): Promise<DueHorse[]> {
 export async function makeFeed(db: Database, scope: Scope): Promise<string> {
 	const token = newToken();
 	const values = { personId: scope.personId, tokenHash: tokenHashOf(token), createdAt: new Date(), readAt: null };
-	await db
-		.insert(tables.calendarFeed)
-		.values(values)
-		.onConflictDoUpdate({ target: tables.calendarFeed.personId, set: values });
+	await write(db, scope, 'own', (tx) =>
+		tx
+			.insert(tables.calendarFeed)
+			.values(values)
+			.onConflictDoUpdate({ target: tables.calendarFeed.personId, set: values })
+	);
 	return token;
 }
 
 /** Ends the address. */
 export async function endFeed(db: Database, scope: Scope): Promise<void> {
-	await db.delete(tables.calendarFeed).where(eq(tables.calendarFeed.personId, scope.personId));
+	await write(db, scope, 'own', (tx) =>
+		tx.delete(tables.calendarFeed).where(eq(tables.calendarFeed.personId, scope.personId))
+	);
 }
 
 /** Whether there is an address, since when, and when it was last read. */
@@ -117,8 +122,8 @@ export async function findFeed(
 
 /** What is due for whoever the address belongs to, in their name. Throws `not-found` for one that is none, or has ended. */
 export async function dueByFeed(db: Database, token: string): Promise<DueHorse[]> {
-	const [feed] = await asSystem(() =>
-		db
+	const [feed] = await writeAsServer(db, (tx) =>
+		tx
 			.update(tables.calendarFeed)
 			.set({ readAt: new Date() })
 			.where(eq(tables.calendarFeed.tokenHash, tokenHashOf(token)))

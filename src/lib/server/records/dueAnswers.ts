@@ -6,6 +6,7 @@ import { noteDeed } from './deeds.js';
 import { findHorse, lockHorse } from './horses.js';
 import { seenBy, type Scope } from './scope.js';
 import { writeHorse } from './transaction.js';
+import { write } from './write.js';
 
 const { dueAnswer, standing } = tables;
 
@@ -87,14 +88,15 @@ export async function putDueAnswer(
 
 /** Takes an answer back: the date counts again. */
 export async function undoDueAnswer(db: Database, scope: Scope, horseId: string, id: string): Promise<void> {
-	await findHorse(db, scope, horseId);
-	await db.transaction(async (tx) => {
+	const { yardId } = await findHorse(db, scope, horseId);
+	await write(db, scope, { yardId, horseId, right: 'record' }, async (tx) => {
 		await lockHorse(tx, scope, horseId, 'record');
 		const [done] = await tx
 			.update(dueAnswer)
 			.set({ undoneAt: sql`coalesce(${dueAnswer.undoneAt}, now())` })
 			.where(and(eq(dueAnswer.id, id), eq(dueAnswer.horseId, horseId), seenBy(scope, dueAnswer)))
-			.returning({ id: dueAnswer.id });
+			.returning({ id: dueAnswer.id, dueOn: dueAnswer.dueOn });
 		if (!done) throw new CoreError('not-found');
+		await noteDeed(tx, scope, { yardId, horseId, what: 'due-undone', about: { on: done.dueOn } });
 	});
 }

@@ -5,6 +5,7 @@ import { RULES_VERSION } from '../../../core/reading/index.js';
 import { asSystem, tables, type Asker, type Database } from '../db/index.js';
 import { bringUpToDate } from './calls.js';
 import { seenBy, type Scope } from './scope.js';
+import { writeAsServer } from './write.js';
 
 const unjudged = ne(tables.horse.shapeRevision, tables.horse.judgedRevision);
 
@@ -37,15 +38,17 @@ const AT_ONCE = 1000;
 export async function markBehind(db: Database): Promise<number> {
 	const ids = await horsesBehind(db);
 	for (let i = 0; i < ids.length; i += AT_ONCE)
-		await db
-			.update(tables.horse)
-			.set({ shapeRevision: sql`${tables.horse.shapeRevision} + 1` })
-			.where(
-				and(
-					inArray(tables.horse.id, ids.slice(i, i + AT_ONCE)),
-					eq(tables.horse.shapeRevision, tables.horse.judgedRevision)
+		await writeAsServer(db, (tx) =>
+			tx
+				.update(tables.horse)
+				.set({ shapeRevision: sql`${tables.horse.shapeRevision} + 1` })
+				.where(
+					and(
+						inArray(tables.horse.id, ids.slice(i, i + AT_ONCE)),
+						eq(tables.horse.shapeRevision, tables.horse.judgedRevision)
+					)
 				)
-			);
+		);
 	return countUnjudged(db);
 }
 

@@ -2,6 +2,7 @@ import { eq } from 'drizzle-orm';
 import { checkFingers, DEFAULT_FINGERS, type FingerCalibration } from '../../../core/units/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import type { Scope } from './scope.js';
+import { write } from './write.js';
 
 export interface HandInput extends FingerCalibration {
 	readonly breadthMm: number;
@@ -25,8 +26,10 @@ export async function findHand(db: Asker, scope: Scope): Promise<Hand> {
 /** Keeps the person's fingers. Throws `bad-fingers` where they cannot be right. */
 export async function putHand(db: Database, scope: Scope, { breadthMm, ...input }: HandInput): Promise<void> {
 	const values = { ...checkFingers(input), breadthMm, measuredAt: new Date() };
-	await db
-		.insert(tables.personHand)
-		.values({ personId: scope.personId, ...values })
-		.onConflictDoUpdate({ target: tables.personHand.personId, set: values });
+	await write(db, scope, 'own', (tx) =>
+		tx
+			.insert(tables.personHand)
+			.values({ personId: scope.personId, ...values })
+			.onConflictDoUpdate({ target: tables.personHand.personId, set: values })
+	);
 }

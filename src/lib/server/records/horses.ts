@@ -4,11 +4,12 @@ import { tellApart } from '../../../core/units/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { shapeChanged } from './calls.js';
 import { noteDeed } from './deeds.js';
-import { mustMay, mustMayInYard, seenBy, yardIds, type Scope } from './scope.js';
+import { mustMay, seenBy, yardIds, type Scope } from './scope.js';
 import type { Right } from '../../../core/people/index.js';
 import { andJudge } from './transaction.js';
 import { refreshStanding } from './standing.js';
 import { keepEarlier, mustMatchVersion } from './versions.js';
+import { write } from './write.js';
 
 export type Horse = typeof tables.horse.$inferSelect;
 
@@ -79,8 +80,7 @@ export async function setHorseArchived(
 	goneOn: string | null = null
 ): Promise<void> {
 	const horse = await findHorse(db, scope, id);
-	mustMayInYard(scope, horse.yardId, 'horse');
-	await db.transaction(async (tx) => {
+	await write(db, scope, { yardId: horse.yardId, right: 'horse' }, async (tx) => {
 		await lockHorse(tx, scope, id, 'horse');
 		if (archived && goneOn) await mustEndBy(tx, horse, goneOn);
 		await tx
@@ -123,8 +123,7 @@ function sameHorse(a: Horse, b: HorseInput): boolean {
 
 /** Adds or edits a horse. The same write twice changes nothing; an edit keeps what was before. */
 export async function putHorse(db: Database, scope: Scope, input: HorseInput): Promise<Horse> {
-	mustMayInYard(scope, input.yardId, 'horse');
-	return andJudge(db, async (tx) => {
+	return andJudge(db, scope, { yardId: input.yardId, right: 'horse' }, async (tx) => {
 		const { version: startedFrom, ...values } = input;
 		const [made] = await tx.insert(tables.horse).values(values).onConflictDoNothing().returning();
 		if (made) {

@@ -1,10 +1,11 @@
 import { and, desc, eq, gt, isNull, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
 import type { GuestRole, Role } from '../../../core/people/index.js';
-import { asSystem, tables, type Asker, type Database } from '../db/index.js';
+import { asSystem, tables, type Asker, type Database, type Writer } from '../db/index.js';
 import { noteDeed } from './deeds.js';
 import { newToken, tokenHashOf } from './linkToken.js';
 import { mustMay, mustMayInYard, type Scope } from './scope.js';
+import { write, writeAsServer } from './write.js';
 
 export interface InvitationInput {
 	readonly id: string;
@@ -24,7 +25,7 @@ export interface ShareInput {
 	readonly days: number;
 }
 
-async function insert(tx: Asker, scope: Scope, input: InvitationInput | ShareInput): Promise<string> {
+async function insert(tx: Writer, scope: Scope, input: InvitationInput | ShareInput): Promise<string> {
 	const token = newToken();
 	const horseId = 'horseId' in input ? input.horseId : null;
 	const { id, yardId, role, email, days } = input;
@@ -43,8 +44,7 @@ async function insert(tx: Asker, scope: Scope, input: InvitationInput | ShareInp
 
 /** Invites somebody into a yard. Answers with the link's token, which is never shown again. */
 export async function invite(db: Database, scope: Scope, input: InvitationInput): Promise<string> {
-	mustMayInYard(scope, input.yardId, 'people');
-	return db.transaction(async (tx) => {
+	return write(db, scope, { yardId: input.yardId, right: 'people' }, async (tx) => {
 		const token = await insert(tx, scope, input);
 		await noteDeed(tx, scope, { yardId: input.yardId, what: 'invited', about: { role: input.role } });
 		return token;
@@ -53,8 +53,7 @@ export async function invite(db: Database, scope: Scope, input: InvitationInput)
 
 /** Offers one horse to somebody outside of its yard. Answers with the link's token. */
 export async function shareHorse(db: Database, scope: Scope, input: ShareInput): Promise<string> {
-	mustMay(scope, input, 'people');
-	return db.transaction(async (tx) => {
+	return write(db, scope, { yardId: input.yardId, horseId: input.horseId, right: 'people' }, async (tx) => {
 		const token = await insert(tx, scope, input);
 		const { yardId, horseId, role } = input;
 		await noteDeed(tx, scope, { yardId, horseId, what: 'invited', about: { role } });
@@ -124,8 +123,7 @@ export async function listGuests(
 
 /** Takes an invitation back before it is taken. */
 export async function revokeInvitation(db: Database, scope: Scope, yardId: string, id: string): Promise<void> {
-	mustMayInYard(scope, yardId, 'people');
-	await db.transaction(async (tx) => {
+	await write(db, scope, { yardId, right: 'people' }, async (tx) => {
 		const [gone] = await tx
 			.update(tables.invitation)
 			.set({ revokedAt: new Date() })
@@ -149,8 +147,8 @@ export async function endShare(
 	personId: string
 ): Promise<void> {
 	const of = { yardId: horse.yardId, horseId: horse.id };
-	mustMay(scope, of, personId === scope.personId ? 'see' : 'people');
-	await db.transaction(async (tx) => {
+	const right = personId === scope.personId ? 'see' : 'people';
+	await write(db, scope, { ...of, right }, async (tx) => {
 		const [who] = await tx
 			.select({ name: tables.person.name })
 			.from(tables.person)
@@ -237,45 +235,43 @@ export async function takeInvitation(
 	token: string
 ): Promise<{ readonly yardId: string; readonly horseId: string | null }> {
 	// Whoever takes it does not belong there yet.
-	return asSystem(() =>
-		db.transaction(async (tx) => {
+	return writeAsServer(db, async (tx) => {
+		await tx
+			.select({ id: tables.invitation.id })
+			.from(tables.invitation)
+			.where(eq(tables.invitation.tokenHash, tokenHashOf(token)))
+			.for('update');
+		const offer = await readOffer(tx, token);
+		const { yardId, horseId, role } = offer;
+		const leads = { yardId, horseId };
+		if (offer.email && offer.email.toLowerCase() !== email.toLowerCase())
+			throw new CoreError('invitation-other-address', { email: offer.email });
+		if (offer.takenBy === scope.personId) return leads;
+		if (offer.takenBy) throw new CoreError('invitation-taken');
+		// Who belongs here already is no less for having opened a link.
+		if (scope.memberships.some((m) => m.yardId === yardId)) return leads;
+		const { personId } = scope;
+		if (horseId) {
+			const shared = { horseId, personId, role: role as GuestRole };
 			await tx
-				.select({ id: tables.invitation.id })
-				.from(tables.invitation)
-				.where(eq(tables.invitation.tokenHash, tokenHashOf(token)))
-				.for('update');
-			const offer = await findOffer(tx, token);
-			const { yardId, horseId, role } = offer;
-			const leads = { yardId, horseId };
-			if (offer.email && offer.email.toLowerCase() !== email.toLowerCase())
-				throw new CoreError('invitation-other-address', { email: offer.email });
-			if (offer.takenBy === scope.personId) return leads;
-			if (offer.takenBy) throw new CoreError('invitation-taken');
-			// Who belongs here already is no less for having opened a link.
-			if (scope.memberships.some((m) => m.yardId === yardId)) return leads;
-			const { personId } = scope;
-			if (horseId) {
-				const shared = { horseId, personId, role: role as GuestRole };
-				await tx
-					.insert(tables.horseGuest)
-					.values(shared)
-					.onConflictDoUpdate({
-						target: [tables.horseGuest.personId, tables.horseGuest.horseId],
-						set: { role: shared.role }
-					});
-			} else await tx.insert(tables.membership).values({ yardId, personId, role: role as Role });
-			await tx
-				.update(tables.invitation)
-				.set({ takenBy: personId, takenAt: new Date() })
-				.where(eq(tables.invitation.id, offer.id));
-			const [who] = await tx
-				.select({ name: tables.person.name })
-				.from(tables.person)
-				.where(eq(tables.person.id, personId));
-			const about = { name: who?.name ?? '', role };
-			if (horseId) await noteDeed(tx, scope, { yardId, horseId, what: 'shared', about });
-			else await noteDeed(tx, scope, { yardId, what: 'joined', about });
-			return leads;
-		})
-	);
+				.insert(tables.horseGuest)
+				.values(shared)
+				.onConflictDoUpdate({
+					target: [tables.horseGuest.personId, tables.horseGuest.horseId],
+					set: { role: shared.role }
+				});
+		} else await tx.insert(tables.membership).values({ yardId, personId, role: role as Role });
+		await tx
+			.update(tables.invitation)
+			.set({ takenBy: personId, takenAt: new Date() })
+			.where(eq(tables.invitation.id, offer.id));
+		const [who] = await tx
+			.select({ name: tables.person.name })
+			.from(tables.person)
+			.where(eq(tables.person.id, personId));
+		const about = { name: who?.name ?? '', role };
+		if (horseId) await noteDeed(tx, scope, { yardId, horseId, what: 'shared', about });
+		else await noteDeed(tx, scope, { yardId, what: 'joined', about });
+		return leads;
+	});
 }

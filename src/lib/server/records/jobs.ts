@@ -3,6 +3,7 @@ import { CoreError } from '../../../core/errors/index.js';
 import { asSystem, tables, type Database } from '../db/index.js';
 import type { JobKind, JobState } from '../db/schema/index.js';
 import type { Scope } from './scope.js';
+import { write, writeAsServer } from './write.js';
 
 export type { JobKind, JobState } from '../db/schema/index.js';
 
@@ -53,7 +54,7 @@ export async function putJob(
 ): Promise<JobSeen> {
 	const { job } = tables;
 	const mine = eq(job.personId, scope.personId);
-	return db.transaction(async (tx) => {
+	return write(db, scope, 'own', async (tx) => {
 		// Asked for several at once, each must see those before it.
 		await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${`jobs ${scope.personId}`}))`);
 		const [there] = await tx
@@ -87,10 +88,12 @@ export async function findJob(db: Database, scope: Scope, id: string): Promise<J
 /** Calls off what is not done yet; a second time changes nothing. */
 export async function cancelJob(db: Database, scope: Scope, id: string): Promise<JobSeen> {
 	const { job } = tables;
-	await db
-		.update(job)
-		.set({ state: 'cancelled', endedAt: new Date() })
-		.where(and(eq(job.id, id), eq(job.personId, scope.personId), inArray(job.state, OPEN)));
+	await write(db, scope, 'own', (tx) =>
+		tx
+			.update(job)
+			.set({ state: 'cancelled', endedAt: new Date() })
+			.where(and(eq(job.id, id), eq(job.personId, scope.personId), inArray(job.state, OPEN)))
+	);
 	return findJob(db, scope, id);
 }
 
@@ -113,8 +116,8 @@ export async function beginJob(
 	{ readonly personId: string; readonly kind: JobKind; readonly asked: Readonly<Record<string, string>> } | undefined
 > {
 	const { job } = tables;
-	return asSystem(async () => {
-		const [taken] = await db
+	return writeAsServer(db, async (tx) => {
+		const [taken] = await tx
 			.update(job)
 			.set({ state: 'working', done: 0 })
 			.where(and(eq(job.id, id), inArray(job.state, OPEN)))
@@ -126,44 +129,50 @@ export async function beginJob(
 /** Says how far it is. Throws `job-cancelled` where nobody wants it any more. */
 export async function tellProgress(db: Database, id: string, done: number, total: number): Promise<void> {
 	const { job } = tables;
-	const [there] = await db
-		.update(job)
-		.set({ done, total })
-		.where(and(eq(job.id, id), eq(job.state, 'working')))
-		.returning({ id: job.id });
+	const [there] = await writeAsServer(db, (tx) =>
+		tx
+			.update(job)
+			.set({ done, total })
+			.where(and(eq(job.id, id), eq(job.state, 'working')))
+			.returning({ id: job.id })
+	);
 	if (!there) throw new CoreError('job-cancelled');
 }
 
 export async function endJob(db: Database, id: string, { name, mediaType, bytes }: MadeFile): Promise<void> {
 	const { job } = tables;
-	await db
-		.update(job)
-		.set({
-			state: 'done',
-			done: sql`${job.total}`,
-			fileName: name,
-			mediaType,
-			bytes: Buffer.from(bytes),
-			endedAt: new Date()
-		})
-		.where(and(eq(job.id, id), eq(job.state, 'working')));
+	await writeAsServer(db, (tx) =>
+		tx
+			.update(job)
+			.set({
+				state: 'done',
+				done: sql`${job.total}`,
+				fileName: name,
+				mediaType,
+				bytes: Buffer.from(bytes),
+				endedAt: new Date()
+			})
+			.where(and(eq(job.id, id), eq(job.state, 'working')))
+	);
 }
 
 export async function failJob(db: Database, id: string, refusal: string): Promise<void> {
 	const { job } = tables;
-	await db
-		.update(job)
-		.set({ state: 'failed', refusal, endedAt: new Date() })
-		.where(and(eq(job.id, id), inArray(job.state, OPEN)));
+	await writeAsServer(db, (tx) =>
+		tx
+			.update(job)
+			.set({ state: 'failed', refusal, endedAt: new Date() })
+			.where(and(eq(job.id, id), inArray(job.state, OPEN)))
+	);
 }
 
 /** Clears away files nobody needs to keep, and says of what died with every try that it failed. */
 export async function sweepJobs(db: Database): Promise<void> {
 	const { job } = tables;
 	const before = (ms: number): Date => new Date(Date.now() - ms);
-	await asSystem(async () => {
-		await db.delete(job).where(lt(job.askedAt, before(KEPT_MS)));
-		await db
+	await writeAsServer(db, async (tx) => {
+		await tx.delete(job).where(lt(job.askedAt, before(KEPT_MS)));
+		await tx
 			.update(job)
 			.set({ state: 'failed', refusal: 'job-failed', endedAt: new Date() })
 			.where(and(inArray(job.state, OPEN), lt(job.askedAt, before(DEAD_MS))));

@@ -1,8 +1,9 @@
 import { and, eq, inArray, isNotNull, isNull, lte, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
-import { asSystem, tables, type Asker, type Database } from '../db/index.js';
+import { tables, type Asker, type Database, type Writer } from '../db/index.js';
 import { noteDeed } from './deeds.js';
-import { mustMayInYard, type Scope } from './scope.js';
+import { type Scope } from './scope.js';
+import { write, writeAsServer } from './write.js';
 
 /** All horses of a yard, archived ones too. The caller has bounded the yard. */
 export const listAllHorses = (db: Asker, yardId: string): Promise<{ id: string; name: string }[]> =>
@@ -29,9 +30,8 @@ export async function setYardLeaving(
 	yardId: string,
 	typed: string | undefined
 ): Promise<void> {
-	mustMayInYard(scope, yardId, 'people');
 	const { yard } = tables;
-	await db.transaction(async (tx) => {
+	await write(db, scope, { yardId, right: 'people' }, async (tx) => {
 		const [found] = await tx.select().from(yard).where(eq(yard.id, yardId)).for('update');
 		if (!found) throw new CoreError('not-found');
 		if (typed === undefined) {
@@ -77,25 +77,23 @@ export async function accountLeavingAt(db: Asker, personId: string): Promise<Dat
 export async function setAccountLeaving(db: Database, scope: Scope, typed: string | undefined): Promise<void> {
 	const { person } = tables;
 	// One's own row of the sign-in library's table, which has no wall of its own.
-	await asSystem(() =>
-		db.transaction(async (tx) => {
-			const [found] = await tx.select().from(person).where(eq(person.id, scope.personId)).for('update');
-			if (!found) throw new CoreError('not-found');
-			if (typed === undefined) {
-				await tx.update(person).set({ leavingAt: null }).where(eq(person.id, scope.personId));
-				return;
-			}
-			if (typed.trim().toLowerCase() !== found.email.toLowerCase())
-				throw new CoreError('name-differs', { name: found.email });
-			const alone = await ownedAlone(tx, scope.personId);
-			if (alone.length > 0) throw new CoreError('still-owner', { yards: alone.join(', ') });
-			if (found.leavingAt === null)
-				await tx.update(person).set({ leavingAt: due() }).where(eq(person.id, scope.personId));
-		})
-	);
+	await writeAsServer(db, async (tx) => {
+		const [found] = await tx.select().from(person).where(eq(person.id, scope.personId)).for('update');
+		if (!found) throw new CoreError('not-found');
+		if (typed === undefined) {
+			await tx.update(person).set({ leavingAt: null }).where(eq(person.id, scope.personId));
+			return;
+		}
+		if (typed.trim().toLowerCase() !== found.email.toLowerCase())
+			throw new CoreError('name-differs', { name: found.email });
+		const alone = await ownedAlone(tx, scope.personId);
+		if (alone.length > 0) throw new CoreError('still-owner', { yards: alone.join(', ') });
+		if (found.leavingAt === null)
+			await tx.update(person).set({ leavingAt: due() }).where(eq(person.id, scope.personId));
+	});
 }
 
-async function deleteYard(tx: Asker, yardId: string): Promise<void> {
+async function deleteYard(tx: Writer, yardId: string): Promise<void> {
 	const t = tables;
 	const horses = tx.select({ id: t.horse.id }).from(t.horse).where(eq(t.horse.yardId, yardId));
 	await tx.delete(t.fitMark).where(inArray(t.fitMark.horseId, horses));
@@ -111,7 +109,7 @@ async function deleteYard(tx: Asker, yardId: string): Promise<void> {
 }
 
 /** What a person recorded stays with its yard, by nobody named. */
-async function deletePerson(tx: Asker, personId: string): Promise<void> {
+async function deletePerson(tx: Writer, personId: string): Promise<void> {
 	const t = tables;
 	for (const table of [t.visit, t.visitEntry, t.ride, t.fitMark, t.photo])
 		await tx.update(table).set({ madeBy: null }).where(eq(table.madeBy, personId));
@@ -123,28 +121,26 @@ const LOCK = 726_310_551;
 
 /** Deletes for good what is due; one process of all does it at a time. Tells how much went. */
 export async function sweepLeaving(db: Database, now = new Date()): Promise<{ yards: number; people: number }> {
-	return asSystem(() =>
-		db.transaction(async (tx) => {
-			const { rows } = await tx.execute<{ mine: boolean }>(sql`select pg_try_advisory_xact_lock(${LOCK}) as mine`);
-			if (!rows[0]?.mine) return { yards: 0, people: 0 };
-			const { yard, person } = tables;
-			const yards = await tx
-				.select({ id: yard.id })
-				.from(yard)
-				.where(and(isNotNull(yard.leavingAt), lte(yard.leavingAt, now)));
-			for (const { id } of yards) await deleteYard(tx, id);
-			const people = await tx
-				.select({ id: person.id })
-				.from(person)
-				.where(and(isNotNull(person.leavingAt), lte(person.leavingAt, now)));
-			let gone = 0;
-			for (const { id } of people) {
-				// Somebody may have become the last owner meanwhile: they stay until that is settled.
-				if ((await ownedAlone(tx, id)).length > 0) continue;
-				await deletePerson(tx, id);
-				gone++;
-			}
-			return { yards: yards.length, people: gone };
-		})
-	);
+	return writeAsServer(db, async (tx) => {
+		const { rows } = await tx.execute<{ mine: boolean }>(sql`select pg_try_advisory_xact_lock(${LOCK}) as mine`);
+		if (!rows[0]?.mine) return { yards: 0, people: 0 };
+		const { yard, person } = tables;
+		const yards = await tx
+			.select({ id: yard.id })
+			.from(yard)
+			.where(and(isNotNull(yard.leavingAt), lte(yard.leavingAt, now)));
+		for (const { id } of yards) await deleteYard(tx, id);
+		const people = await tx
+			.select({ id: person.id })
+			.from(person)
+			.where(and(isNotNull(person.leavingAt), lte(person.leavingAt, now)));
+		let gone = 0;
+		for (const { id } of people) {
+			// Somebody may have become the last owner meanwhile: they stay until that is settled.
+			if ((await ownedAlone(tx, id)).length > 0) continue;
+			await deletePerson(tx, id);
+			gone++;
+		}
+		return { yards: yards.length, people: gone };
+	});
 }

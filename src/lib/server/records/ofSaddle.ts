@@ -4,7 +4,8 @@ import type { DeedCode } from '../../../core/people/index.js';
 import { tables, type Database } from '../db/index.js';
 import { noteDeed } from './deeds.js';
 import { findSaddle } from './saddles.js';
-import { mustMayInYard, type Scope } from './scope.js';
+import { type Scope } from './scope.js';
+import { write } from './write.js';
 
 /** Things that hang on a saddle and can be taken back, with the deeds of both ways. */
 const OF_SADDLE = {
@@ -20,9 +21,8 @@ export async function setOfSaddleUndone(
 	saddleId: string,
 	{ id, out }: { readonly id: string; readonly out: boolean }
 ): Promise<void> {
-	await db.transaction(async (tx) => {
-		const saddle = await findSaddle(tx, scope, saddleId);
-		mustMayInYard(scope, saddle.yardId, 'saddle');
+	const saddle = await findSaddle(db, scope, saddleId);
+	await write(db, scope, { yardId: saddle.yardId, right: 'saddle' }, async (tx) => {
 		const { table: t, back, again } = OF_SADDLE[kind];
 		const [changed] = await tx
 			.update(t)

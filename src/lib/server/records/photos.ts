@@ -1,12 +1,14 @@
 import { createHash } from 'node:crypto';
 import { and, asc, eq, inArray, or } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
-import { tables, type Asker, type Database } from '../db/index.js';
+import { tables, type Asker, type Database, type Writer } from '../db/index.js';
 import { SADDLE_PHOTO_KINDS, VISIT_PHOTO_KINDS, type PhotoKind } from '../db/schema/index.js';
 import { noteDeed } from './deeds.js';
 import { findSaddle } from './saddles.js';
-import { mustChange, mustMayInYard, seenBy, yardIds, type Scope } from './scope.js';
+import { seenBy, yardIds, type Scope } from './scope.js';
 import { findVisit } from './visits.js';
+import { write } from './write.js';
+import { changeRight } from './scope.js';
 
 export { SADDLE_PHOTO_KINDS, VISIT_PHOTO_KINDS };
 
@@ -24,7 +26,7 @@ export interface PhotoInput {
 /** Keeps a picture with its visit or saddle. The same picture under the same id again changes nothing. */
 export async function putPhoto(db: Database, scope: Scope, { of, ...input }: PhotoInput): Promise<void> {
 	const sha256 = createHash('sha256').update(input.bytes).digest('hex');
-	const keep = async (tx: Asker, where: { yardId: string; visitId?: string; saddleId?: string }): Promise<boolean> => {
+	const keep = async (tx: Writer, where: { yardId: string; visitId?: string; saddleId?: string }): Promise<boolean> => {
 		const [made] = await tx
 			.insert(tables.photo)
 			.values({ ...input, ...where, sha256, madeBy: scope.personId })
@@ -38,13 +40,15 @@ export async function putPhoto(db: Database, scope: Scope, { of, ...input }: Pho
 	};
 	if ('visitId' in of) {
 		const visit = await findVisit(db, scope, of.visitId);
-		mustChange(scope, visit);
-		await keep(db, { yardId: visit.yardId, visitId: visit.id });
+		const { yardId, horseId } = visit;
+		await write(db, scope, { yardId, horseId, right: changeRight(scope, visit) }, async (tx) => {
+			if (await keep(tx, { yardId, visitId: visit.id }))
+				await noteDeed(tx, scope, { yardId, horseId, what: 'photo-added', about: { on: visit.visitedOn } });
+		});
 		return;
 	}
-	await db.transaction(async (tx) => {
-		const { id: saddleId, yardId, name: saddle } = await findSaddle(tx, scope, of.saddleId);
-		mustMayInYard(scope, yardId, 'saddle');
+	const { id: saddleId, yardId, name: saddle } = await findSaddle(db, scope, of.saddleId);
+	await write(db, scope, { yardId, right: 'saddle' }, async (tx) => {
 		if (await keep(tx, { yardId, saddleId }))
 			await noteDeed(tx, scope, { yardId, what: 'saddle-photo', about: { saddle } });
 	});

@@ -4,6 +4,7 @@ import type { Measures } from '../../../core/units/index.js';
 import { asSystem, tables, type Asker, type Database } from '../db/index.js';
 import { localTime } from '../zoneClock.js';
 import type { Scope } from './scope.js';
+import { write, writeAsServer } from './write.js';
 
 /** How a person wants things told. */
 export interface Preferences {
@@ -29,10 +30,12 @@ export async function setPreferences(
 	{ measures, ...values }: Partial<Preferences>
 ): Promise<void> {
 	const read = measures && { lengthUnit: measures.length, weightUnit: measures.weight, dayStyle: measures.days };
-	await db
-		.update(tables.person)
-		.set({ ...values, ...read })
-		.where(eq(tables.person.id, scope.personId));
+	await write(db, scope, 'own', (tx) =>
+		tx
+			.update(tables.person)
+			.set({ ...values, ...read })
+			.where(eq(tables.person.id, scope.personId))
+	);
 }
 
 /** Who is to be reminded now, with their own day. */
@@ -66,6 +69,8 @@ export async function findReminded(
 	return found;
 }
 
-export async function setReminded(db: Asker, personId: string, day: string): Promise<void> {
-	await db.update(tables.person).set({ remindedOn: day }).where(eq(tables.person.id, personId));
+export async function setReminded(db: Database, personId: string, day: string): Promise<void> {
+	await writeAsServer(db, (tx) =>
+		tx.update(tables.person).set({ remindedOn: day }).where(eq(tables.person.id, personId))
+	);
 }

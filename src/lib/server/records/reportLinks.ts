@@ -7,6 +7,7 @@ import { noteDeed } from './deeds.js';
 import { newToken, tokenHashOf } from './linkToken.js';
 import { MEASURES } from './preferences.js';
 import { mustMay, type Scope } from './scope.js';
+import { write, writeAsServer } from './write.js';
 
 export { REPORT_ANSWERS, type ReportAnswerKind } from '../db/schema/index.js';
 
@@ -22,9 +23,8 @@ export async function makeReportLink(
 	horse: OfHorse,
 	input: { readonly id: string; readonly pairingId: string; readonly days: number }
 ): Promise<string> {
-	mustMay(scope, { yardId: horse.yardId, horseId: horse.id }, 'correct');
 	const token = newToken();
-	await db.transaction(async (tx) => {
+	await write(db, scope, { yardId: horse.yardId, horseId: horse.id, right: 'correct' }, async (tx) => {
 		const [pairing] = await tx
 			.select({ id: tables.pairing.id })
 			.from(tables.pairing)
@@ -85,12 +85,16 @@ export async function listReportLinks(db: Asker, scope: Scope, horse: OfHorse): 
 
 /** Takes a link back: it opens nothing from now on. */
 export async function revokeReportLink(db: Database, scope: Scope, horse: OfHorse, id: string): Promise<void> {
-	mustMay(scope, { yardId: horse.yardId, horseId: horse.id }, 'correct');
 	const r = tables.reportLink;
-	await db
-		.update(r)
-		.set({ revokedAt: new Date() })
-		.where(and(eq(r.id, id), eq(r.horseId, horse.id)));
+	const of = { yardId: horse.yardId, horseId: horse.id };
+	await write(db, scope, { ...of, right: 'correct' }, async (tx) => {
+		const [gone] = await tx
+			.update(r)
+			.set({ revokedAt: new Date() })
+			.where(and(eq(r.id, id), eq(r.horseId, horse.id)))
+			.returning({ id: r.id });
+		if (gone) await noteDeed(tx, scope, { ...of, what: 'report-revoked' });
+	});
 }
 
 /** An answer is read: it has become a fit mark, or was put aside. */
@@ -98,10 +102,14 @@ export async function settleReport(db: Database, scope: Scope, horse: OfHorse, i
 	const [found] = (await listReportLinks(db, scope, horse)).filter((l) => l.id === id);
 	if (!found) throw new CoreError('not-found');
 	const r = tables.reportLink;
-	await db
-		.update(r)
-		.set({ settledAt: new Date() })
-		.where(and(eq(r.id, id), eq(r.horseId, horse.id)));
+	const of = { yardId: horse.yardId, horseId: horse.id };
+	await write(db, scope, { ...of, right: 'correct' }, async (tx) => {
+		await tx
+			.update(r)
+			.set({ settledAt: new Date() })
+			.where(and(eq(r.id, id), eq(r.horseId, horse.id)));
+		await noteDeed(tx, scope, { ...of, what: 'report-settled' });
+	});
 	return found;
 }
 
@@ -144,8 +152,8 @@ export async function findReport(db: Database, token: string): Promise<OpenRepor
 export async function openReport(db: Database, token: string): Promise<OpenReport> {
 	const report = await findReport(db, token);
 	const r = tables.reportLink;
-	await asSystem(() =>
-		db
+	await writeAsServer(db, (tx) =>
+		tx
 			.update(r)
 			.set({ opened: sql`${r.opened} + 1` })
 			.where(eq(r.id, report.id))
@@ -175,28 +183,21 @@ export interface ReportAnswer {
 /** Keeps what came back; said again it takes the place of what was said, until the yard has read it. */
 export async function answerReport(db: Database, token: string, { answer, by, note }: ReportAnswer): Promise<void> {
 	const r = tables.reportLink;
-	await asSystem(() =>
-		db.transaction(async (tx) => {
-			const [changed] = await tx
-				.update(r)
-				.set({ answer, answeredBy: by, answerNote: note, answeredAt: new Date() })
-				.where(
-					and(
-						eq(r.tokenHash, tokenHashOf(token)),
-						isNull(r.revokedAt),
-						isNull(r.settledAt),
-						gt(r.expiresAt, sql`now()`)
-					)
-				)
-				.returning({ yardId: r.yardId, horseId: r.horseId });
-			if (!changed) throw new CoreError('report-over');
-			await tx.insert(tables.deed).values({
-				yardId: changed.yardId,
-				horseId: changed.horseId,
-				personId: null,
-				what: 'report-answered',
-				about: { by }
-			});
-		})
-	);
+	await writeAsServer(db, async (tx) => {
+		const [changed] = await tx
+			.update(r)
+			.set({ answer, answeredBy: by, answerNote: note, answeredAt: new Date() })
+			.where(
+				and(eq(r.tokenHash, tokenHashOf(token)), isNull(r.revokedAt), isNull(r.settledAt), gt(r.expiresAt, sql`now()`))
+			)
+			.returning({ yardId: r.yardId, horseId: r.horseId });
+		if (!changed) throw new CoreError('report-over');
+		await tx.insert(tables.deed).values({
+			yardId: changed.yardId,
+			horseId: changed.horseId,
+			personId: null,
+			what: 'report-answered',
+			about: { by }
+		});
+	});
 }

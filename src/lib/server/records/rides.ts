@@ -8,6 +8,7 @@ import { findSaddle } from './saddles.js';
 import { seenBy, type Scope } from './scope.js';
 import { refreshStanding } from './standing.js';
 import { writeHorse } from './transaction.js';
+import { noteDeed } from './deeds.js';
 
 export interface RideInput {
 	readonly id: string;
@@ -36,8 +37,15 @@ export async function putRide(db: Database, scope: Scope, input: RideInput): Pro
 			.values({ ...values, yardId: horse.yardId, madeBy: scope.personId })
 			.onConflictDoNothing()
 			.returning({ id: tables.ride.id });
-		if (made) await refreshStanding(tx, horse);
-		else await mustBeThisHorses(tx, input);
+		if (made) {
+			await refreshStanding(tx, horse);
+			await noteDeed(tx, scope, {
+				yardId: horse.yardId,
+				horseId: horse.id,
+				what: 'ride-logged',
+				about: { on: input.riddenOn }
+			});
+		} else await mustBeThisHorses(tx, input);
 		return made ? 'made' : 'unchanged';
 	});
 }
@@ -50,7 +58,12 @@ async function mustBeThisHorses(tx: Asker, input: RideInput): Promise<void> {
 /** Takes a logged ride back, or puts it in again; it is kept, but does not count while it is out. */
 export async function setRideUndone(db: Database, scope: Scope, id: string, undone: boolean): Promise<void> {
 	const [ride] = await db
-		.select({ horseId: tables.ride.horseId, yardId: tables.ride.yardId, madeBy: tables.ride.madeBy })
+		.select({
+			horseId: tables.ride.horseId,
+			yardId: tables.ride.yardId,
+			madeBy: tables.ride.madeBy,
+			riddenOn: tables.ride.riddenOn
+		})
 		.from(tables.ride)
 		.where(and(eq(tables.ride.id, id), seenBy(scope, tables.ride)));
 	if (!ride) throw new CoreError('not-found');
@@ -61,5 +74,7 @@ export async function setRideUndone(db: Database, scope: Scope, id: string, undo
 			.set({ undoneAt: undone ? new Date() : null })
 			.where(eq(tables.ride.id, id));
 		await refreshStanding(tx, horse);
+		const what = undone ? 'ride-undone' : 'ride-restored';
+		await noteDeed(tx, scope, { yardId: horse.yardId, horseId: horse.id, what, about: { on: ride.riddenOn } });
 	});
 }

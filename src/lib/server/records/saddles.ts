@@ -4,10 +4,12 @@ import { tellApart } from '../../../core/units/index.js';
 import type { SaddleFacts } from '../../../core/setup/index.js';
 import type { SaddleMeasures } from '../../../core/seat/index.js';
 import { stableText } from '../../../core/visit/index.js';
-import { tables, type Asker, type Database } from '../db/index.js';
+import { tables, type Asker, type Database, type Writer } from '../db/index.js';
 import type { SaddleKind } from '../../../core/checks/index.js';
 import { mustMayInYard, yardIds, type Scope } from './scope.js';
 import { keepEarlier, mustMatchVersion } from './versions.js';
+import { noteDeed } from './deeds.js';
+import { write } from './write.js';
 
 export type Saddle = typeof tables.saddle.$inferSelect;
 
@@ -95,7 +97,7 @@ const sameSaddle = (a: Saddle, b: SaddleInput): boolean =>
 
 /** Writes the next version of a saddle and keeps what was before. Throws `changed-meanwhile` where it began from another. */
 async function replace(
-	tx: Asker,
+	tx: Writer,
 	scope: Scope,
 	old: Saddle,
 	version: number | undefined,
@@ -109,15 +111,18 @@ async function replace(
 		.where(and(eq(tables.saddle.id, old.id), eq(tables.saddle.version, old.version)))
 		.returning();
 	if (!next) throw new CoreError('changed-meanwhile');
+	await noteDeed(tx, scope, { yardId: old.yardId, what: 'saddle-changed', about: { saddle: next.name } });
 	return next;
 }
 
 /** Adds or edits a saddle. The same write twice changes nothing; an edit says which version it started from, and keeps what was before. */
 export async function putSaddle(db: Database, scope: Scope, { version, ...input }: SaddleInput): Promise<Saddle> {
-	mustMayInYard(scope, input.yardId, 'saddle');
-	return db.transaction(async (tx) => {
+	return write(db, scope, { yardId: input.yardId, right: 'saddle' }, async (tx) => {
 		const [made] = await tx.insert(tables.saddle).values(input).onConflictDoNothing().returning();
-		if (made) return made;
+		if (made) {
+			await noteDeed(tx, scope, { yardId: made.yardId, what: 'saddle-made', about: { saddle: made.name } });
+			return made;
+		}
 		const old = await findSaddle(tx, scope, input.id);
 		mustMayInYard(scope, old.yardId, 'saddle');
 		if (old.yardId !== input.yardId) throw new CoreError('not-found');
@@ -135,9 +140,9 @@ async function changeSaddle(
 	version: number,
 	changed: Partial<Pick<Saddle, 'measures' | 'facts'>>
 ): Promise<Saddle> {
-	return db.transaction(async (tx) => {
+	const { yardId } = await findSaddle(db, scope, id);
+	return write(db, scope, { yardId, right: 'saddle' }, async (tx) => {
 		const old = await findSaddle(tx, scope, id);
-		mustMayInYard(scope, old.yardId, 'saddle');
 		const parts = Object.keys(changed) as (keyof typeof changed)[];
 		if (parts.every((p) => stableText(old[p]) === stableText(changed[p]))) return old;
 		return replace(tx, scope, old, version, changed);
@@ -172,8 +177,12 @@ export async function setSaddleRetired(db: Database, scope: Scope, id: string, r
 			.where(and(eq(tables.pairing.saddleId, id), eq(tables.pairing.inUse, true), isNull(tables.horse.archivedAt)));
 		if (worn) throw new CoreError('saddle-in-use', { horse: worn.horse });
 	}
-	await db
-		.update(tables.saddle)
-		.set({ retiredAt: retired ? new Date() : null })
-		.where(eq(tables.saddle.id, id));
+	await write(db, scope, { yardId: saddle.yardId, right: 'saddle' }, async (tx) => {
+		await tx
+			.update(tables.saddle)
+			.set({ retiredAt: retired ? new Date() : null })
+			.where(eq(tables.saddle.id, id));
+		const what = retired ? 'saddle-retired' : 'saddle-brought-back';
+		await noteDeed(tx, scope, { yardId: saddle.yardId, what, about: { saddle: saddle.name } });
+	});
 }

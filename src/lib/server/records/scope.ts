@@ -83,8 +83,11 @@ export function mustMay(scope: Scope, of: Belongs, right: Right): void {
 }
 
 /** One's own record needs no more than the right to record; anybody else's the right to correct. */
+export const changeRight = (scope: Scope, { madeBy }: { readonly madeBy: string | null }): Right =>
+	madeBy === scope.personId ? 'record' : 'correct';
+
 export const mustChange = (scope: Scope, of: Belongs & { readonly madeBy: string | null }): void =>
-	mustMay(scope, of, of.madeBy === scope.personId ? 'record' : 'correct');
+	mustMay(scope, of, changeRight(scope, of));
 
 export function yardMay(scope: Scope, yardId: string, right: Right): boolean {
 	const member = memberOf(scope, yardId);

@@ -4,7 +4,8 @@ import type { Service } from '../../../core/setup/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { noteDeed } from './deeds.js';
 import { findSaddle } from './saddles.js';
-import { mustMayInYard, type Scope } from './scope.js';
+import { type Scope } from './scope.js';
+import { write } from './write.js';
 
 export interface ServiceInput {
 	readonly id: string;
@@ -39,9 +40,8 @@ export async function listServices(db: Asker, saddleId: string): Promise<SaddleS
 
 /** Notes what was done. The same write twice changes nothing; another under the same id is refused. */
 export async function putService(db: Database, scope: Scope, saddleId: string, input: ServiceInput): Promise<void> {
-	await db.transaction(async (tx) => {
-		const saddle = await findSaddle(tx, scope, saddleId);
-		mustMayInYard(scope, saddle.yardId, 'saddle');
+	const saddle = await findSaddle(db, scope, saddleId);
+	await write(db, scope, { yardId: saddle.yardId, right: 'saddle' }, async (tx) => {
 		const { saddleService: t } = tables;
 		const [made] = await tx
 			.insert(t)

@@ -3,7 +3,7 @@ import type { Call, DayJudgement, Verdict } from '../../../core/call/index.js';
 import { RULES_VERSION } from '../../../core/reading/index.js';
 import { layOffDue, nextTracingDay } from '../../../core/schedule/index.js';
 import { ageYearsOn } from '../../../core/units/index.js';
-import { tables, type Asker } from '../db/index.js';
+import { tables, type Asker, type Writer } from '../db/index.js';
 import type { SparkPoint } from '../db/schema/index.js';
 import type { Judgement } from '../judge/index.js';
 import { latestCalls, listCalls } from './storedCalls.js';
@@ -95,7 +95,7 @@ function missingCode(
  * `judged` holds fresh judgements of the shape, where it was judged in the same write.
  */
 export async function refreshStanding(
-	tx: Asker,
+	tx: Writer,
 	horse: JudgedHorse,
 	judged?: ReadonlyMap<string, Judgement>
 ): Promise<void> {
@@ -150,7 +150,7 @@ export async function refreshStanding(
 }
 
 /** The same judgement beside the saddle, for lists that show it there. */
-async function keepVerdict(tx: Asker, { pairing, judged }: SaddleStanding): Promise<void> {
+async function keepVerdict(tx: Writer, { pairing, judged }: SaddleStanding): Promise<void> {
 	const { verdict = null, nextOn = null } = judged?.joined ?? {};
 	await tx.update(tables.pairing).set({ verdict, nextOn }).where(eq(tables.pairing.id, pairing.id));
 }

@@ -1,11 +1,11 @@
 import { and, desc, eq, inArray, notInArray, sql } from 'drizzle-orm';
 import { ENGINE_VERSION, type Call } from '../../../core/call/index.js';
-import { tables, type Asker } from '../db/index.js';
+import { tables, type Asker, type Writer } from '../db/index.js';
 import type { VisitTracing } from './tracings.js';
 
 /** Keeps the calls of the present engine as they now are; a call that is the same is not written again. */
 export async function storeCalls(
-	tx: Asker,
+	tx: Writer,
 	pairingId: string,
 	calls: readonly Call[],
 	tracings: readonly VisitTracing[]

@@ -4,7 +4,8 @@ import { CoreError } from '../../../core/errors/index.js';
 import { tables, type Asker, type Database } from '../db/index.js';
 import { noteDeed } from './deeds.js';
 import { findHorse, lockHorse } from './horses.js';
-import { mustMay, seenBy, type Scope } from './scope.js';
+import { seenBy, type Scope } from './scope.js';
+import { write } from './write.js';
 
 export interface TaskInput {
 	readonly id: string;
@@ -72,7 +73,8 @@ export const listOpenTasks = (db: Asker, scope: Scope): Promise<FoundTask[]> => 
 /** Asks something of somebody. The same again changes nothing. */
 export async function putTask(db: Database, scope: Scope, horseId: string, input: TaskInput): Promise<void> {
 	const { task } = tables;
-	await db.transaction(async (tx) => {
+	const { yardId } = await findHorse(db, scope, horseId);
+	await write(db, scope, { yardId, horseId, right: 'note' }, async (tx) => {
 		const horse = await lockHorse(tx, scope, horseId, 'note');
 		const [made] = await tx
 			.insert(task)
@@ -97,9 +99,9 @@ export async function setTaskDone(
 	{ done, doneWith }: { readonly done: boolean; readonly doneWith: string }
 ): Promise<void> {
 	const { task } = tables;
-	await db.transaction(async (tx) => {
-		const found = await taskOf(tx, scope, id);
-		mustMay(scope, found, 'note');
+	const of = await taskOf(db, scope, id);
+	await write(db, scope, { yardId: of.yardId, horseId: of.horseId, right: 'note' }, async (tx) => {
+		const found = await taskOf(tx, scope, id, true);
 		if ((found.doneAt !== null) === done) return;
 		const values = done
 			? { doneAt: new Date(), doneBy: scope.personId, doneWith }
@@ -114,20 +116,21 @@ export async function setTaskDone(
 /** Takes back what was asked: by who asked it, or who may correct. */
 export async function undoTask(db: Database, scope: Scope, id: string): Promise<void> {
 	const { task } = tables;
-	await db.transaction(async (tx) => {
-		const found = await taskOf(tx, scope, id);
-		mustMay(scope, found, found.madeBy === scope.personId ? 'note' : 'correct');
+	const { yardId, horseId, madeBy, what } = await taskOf(db, scope, id);
+	const right = madeBy === scope.personId ? 'note' : 'correct';
+	await write(db, scope, { yardId, horseId, right }, async (tx) => {
 		await tx.update(task).set({ undoneAt: new Date() }).where(eq(task.id, id));
+		await noteDeed(tx, scope, { yardId, horseId, what: 'task-undone', about: { what } });
 	});
 }
 
-async function taskOf(tx: Asker, scope: Scope, id: string): Promise<typeof tables.task.$inferSelect> {
+async function taskOf(tx: Asker, scope: Scope, id: string, hold = false): Promise<typeof tables.task.$inferSelect> {
 	const { task } = tables;
-	const [found] = await tx
+	const query = tx
 		.select()
 		.from(task)
-		.where(and(eq(task.id, id), isNull(task.undoneAt), seenBy(scope, task)))
-		.for('update');
+		.where(and(eq(task.id, id), isNull(task.undoneAt), seenBy(scope, task)));
+	const [found] = await (hold ? query.for('update') : query);
 	if (!found) throw new CoreError('not-found');
 	await findHorse(tx, scope, found.horseId);
 	return found;

@@ -1,9 +1,10 @@
 import { CoreError } from '../../../core/errors/index.js';
-import type { Asker, Database } from '../db/index.js';
+import { type Database, type Writer } from '../db/index.js';
 import { bringUpToDate, changing } from './calls.js';
 import { findHorse, lockHorse, type Horse } from './horses.js';
 import type { Right } from '../../../core/people/index.js';
-import { mustMay, type Scope } from './scope.js';
+import type { Scope } from './scope.js';
+import { mustMayWrite, type WriteOf } from './write.js';
 
 /** As many may wait for one horse; more are told to try again. */
 const MOST_WAITING = 20;
@@ -48,8 +49,8 @@ export async function inTurn<T>(horseId: string, work: () => Promise<T>): Promis
 }
 
 /** A transaction; the horses whose shape it has changed are judged before it is answered, outside of it. */
-export const andJudge = <T>(db: Database, work: (tx: Asker) => Promise<T>): Promise<T> =>
-	judged(db, changing(db, work));
+export const andJudge = <T>(db: Database, scope: Scope, of: WriteOf, work: (tx: Writer) => Promise<T>): Promise<T> =>
+	judged(db, changing(db, scope, of, work));
 
 /** What a write answers, once the horses that it has changed are judged. */
 async function judged<T>(db: Database, write: ReturnType<typeof changing<T>>): Promise<T> {
@@ -64,13 +65,14 @@ export async function writeHorse<T>(
 	scope: Scope,
 	horseId: string,
 	right: Right,
-	work: (tx: Asker, horse: Horse) => Promise<T>
+	work: (tx: Writer, horse: Horse) => Promise<T>
 ): Promise<T> {
 	const horse = await findHorse(db, scope, horseId);
-	mustMay(scope, { yardId: horse.yardId, horseId }, right);
+	const of = { yardId: horse.yardId, horseId, right };
+	mustMayWrite(scope, of);
 	// Judging waits outside of the line: the next writer goes in meanwhile.
 	return judged(
 		db,
-		inTurn(horseId, () => changing(db, async (tx) => work(tx, await lockHorse(tx, scope, horseId, right))))
+		inTurn(horseId, () => changing(db, scope, of, async (tx) => work(tx, await lockHorse(tx, scope, horseId, right))))
 	);
 }

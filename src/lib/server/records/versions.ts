@@ -1,9 +1,9 @@
 import { CoreError } from '../../../core/errors/index.js';
-import { tables, type Asker } from '../db/index.js';
+import { tables, type Writer } from '../db/index.js';
 
 /** Keeps the row as it was before an edit; `body` is all of it, children included. */
 export async function keepEarlier(
-	db: Asker,
+	db: Writer,
 	kind: 'horse' | 'saddle' | 'visit',
 	row: { readonly id: string; readonly yardId: string; readonly version: number },
 	body: unknown,

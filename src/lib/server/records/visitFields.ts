@@ -1,5 +1,11 @@
 import { and, asc, eq, isNull } from 'drizzle-orm';
-import { foldEntries, type Entry, type FieldStates } from '../../../core/visit/index.js';
+import {
+	foldEntries,
+	sortReadable,
+	type Entry,
+	type FieldStates,
+	type SortedEntries
+} from '../../../core/visit/index.js';
 import type { VisitFields } from '../../../core/zones/index.js';
 import { tables, type Asker } from '../db/index.js';
 
@@ -8,17 +14,19 @@ const asEntry = (r: typeof tables.visitEntry.$inferSelect): Entry => ({
 	field: r.field,
 	value: r.value.v,
 	replaces: r.replaces,
-	madeAt: r.madeAt.toISOString()
+	madeAt: r.madeAt.toISOString(),
+	...(r.answers ? { answers: r.answers } : {}),
+	receivedAt: r.receivedAt.toISOString()
 });
 
-/** All taps of a visit. The caller has bounded it. */
-export async function entriesOf(db: Asker, visitId: string): Promise<Entry[]> {
+/** All taps of a visit, with those that cannot be read apart. The caller has bounded it. */
+export async function entriesOf(db: Asker, visitId: string): Promise<SortedEntries> {
 	const rows = await db
 		.select()
 		.from(tables.visitEntry)
 		.where(eq(tables.visitEntry.visitId, visitId))
 		.orderBy(asc(tables.visitEntry.id));
-	return rows.map(asEntry);
+	return sortReadable(rows.map(asEntry));
 }
 
 /** What was written in words at a visit. */
@@ -41,6 +49,8 @@ export function notesOf(states: FieldStates): VisitNote[] {
 
 export interface RecordedVisit extends VisitFields {
 	readonly id: string;
+	/** Stored entries that cannot be read: left out of all judging, and named on the horse's page. */
+	readonly unreadable: readonly Entry[];
 }
 
 /** The fields of every visit of a horse that stands, oldest first. The caller has bounded the horse. */
@@ -58,5 +68,8 @@ export async function listVisitFields(db: Asker, horseId: string): Promise<Recor
 		found.entries.push(asEntry(entry));
 		visits.set(entry.visitId, found);
 	}
-	return [...visits].map(([id, v]) => ({ id, visitedOn: v.visitedOn, states: foldEntries(v.entries) }));
+	return [...visits].map(([id, v]) => {
+		const { readable, unreadable } = sortReadable(v.entries);
+		return { id, visitedOn: v.visitedOn, states: foldEntries(readable), unreadable };
+	});
 }

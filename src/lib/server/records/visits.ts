@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
-import { and, desc, eq, inArray, isNull, ne, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, isNotNull, isNull, ne, sql } from 'drizzle-orm';
 import { CoreError } from '../../../core/errors/index.js';
-import { tables, type Asker, type Database } from '../db/index.js';
+import { tables, type Asker, type Database, type Writer } from '../db/index.js';
 import { shapeChanged } from './calls.js';
 import { findHorse, mustBeHere, type Horse } from './horses.js';
 import { andJudge, inTurn, writeHorse } from './transaction.js';
@@ -51,7 +51,7 @@ export function contentHash(input: VisitInput): string {
 	return createHash('sha256').update(body).digest('hex');
 }
 
-async function insertTracings(tx: Asker, visitId: string, tracings: readonly TracingInput[]): Promise<void> {
+async function insertTracings(tx: Writer, visitId: string, tracings: readonly TracingInput[]): Promise<void> {
 	if (tracings.length === 0) return;
 	await tx.insert(tables.tracing).values(tracings.map((t) => ({ ...t, visitId, xMm: [...t.xMm], yMm: [...t.yMm] })));
 }
@@ -79,7 +79,7 @@ async function knownTracings(tx: Asker, horse: Horse, input: VisitInput): Promis
 	return new Set(input.tracings.filter(same).map((t) => t.id));
 }
 
-async function makeVisit(tx: Asker, scope: Scope, horse: Horse, input: VisitInput, hash: string): Promise<Written> {
+async function makeVisit(tx: Writer, scope: Scope, horse: Horse, input: VisitInput, hash: string): Promise<Written> {
 	const known = await knownTracings(tx, horse, input);
 	const fresh = input.tracings.filter((t) => !known.has(t.id));
 	if (known.size > 0 && fresh.length === 0 && input.note === '') return { outcome: 'known', known: known.size };
@@ -97,7 +97,7 @@ async function makeVisit(tx: Asker, scope: Scope, horse: Horse, input: VisitInpu
 	return { outcome: 'made', version: 1, known: known.size };
 }
 
-async function replaceVisit(tx: Asker, scope: Scope, old: Visit, input: VisitInput, hash: string): Promise<Written> {
+async function replaceVisit(tx: Writer, scope: Scope, old: Visit, input: VisitInput, hash: string): Promise<Written> {
 	// An edit that does not say what it started from would write over what it never saw.
 	if (input.version === undefined) throw new CoreError('changed-meanwhile');
 	mustMatchVersion(old.version, input.version);
@@ -112,27 +112,44 @@ async function replaceVisit(tx: Asker, scope: Scope, old: Visit, input: VisitInp
 			note: input.note,
 			checked: input.checked ?? false,
 			contentHash: hash,
-			version,
-			undoneAt: null
+			version
 		})
 		.where(eq(tables.visit.id, old.id));
 	await insertTracings(tx, input.id, input.tracings);
 	return { outcome: 'changed', version, known: 0 };
 }
 
-async function writeVisit(tx: Asker, scope: Scope, horse: Horse, input: VisitInput): Promise<Written> {
+/**
+ * A visit that a write names, where it is there: of this horse, and the person's to change. The horse is held by the
+ * caller, and all writes of a visit hold its horse. Throws `visit-moved` where somebody filed it to another horse.
+ */
+export async function visitHeld(tx: Asker, scope: Scope, horse: Horse, visitId: string): Promise<Visit | undefined> {
+	const [old] = await tx.select().from(tables.visit).where(eq(tables.visit.id, visitId));
+	if (!old) return undefined;
+	if (old.horseId !== horse.id) {
+		const [other] = await tx
+			.select({ name: tables.horse.name })
+			.from(tables.horse)
+			.where(
+				and(eq(tables.horse.id, old.horseId), seenBy(scope, { yardId: tables.horse.yardId, horseId: tables.horse.id }))
+			);
+		throw other ? new CoreError('visit-moved', { on: old.visitedOn, to: other.name }) : new CoreError('not-found');
+	}
+	mustChange(scope, old);
+	return old;
+}
+
+async function writeVisit(tx: Writer, scope: Scope, horse: Horse, input: VisitInput): Promise<Written> {
 	const hash = contentHash(input);
 	mustBeHere(horse, input.visitedOn);
-	const [old] = await tx.select().from(tables.visit).where(eq(tables.visit.id, input.id)).for('update');
+	const old = await visitHeld(tx, scope, horse, input.id);
 	if (!old) return makeVisit(tx, scope, horse, input, hash);
-	if (old.horseId !== horse.id) throw new CoreError('not-found');
-	mustChange(scope, old);
-	if (old.contentHash === hash && old.undoneAt === null)
-		return { outcome: 'unchanged', version: old.version, known: 0 };
+	if (old.undoneAt !== null) throw new CoreError('visit-deleted', { on: old.visitedOn });
+	if (old.contentHash === hash) return { outcome: 'unchanged', version: old.version, known: 0 };
 	return replaceVisit(tx, scope, old, input, hash);
 }
 
-async function judgedAfter(tx: Asker, scope: Scope, horse: Horse, on: string, written: Written): Promise<Written> {
+async function judgedAfter(tx: Writer, scope: Scope, horse: Horse, on: string, written: Written): Promise<Written> {
 	if (written.outcome === 'made' || written.outcome === 'changed') {
 		await shapeChanged(tx, horse);
 		const what = written.outcome === 'made' ? 'visit-made' : 'visit-changed';
@@ -170,8 +187,7 @@ function mergedTracings(stand: readonly TracingInput[], come: readonly TracingIn
 export async function addTracings(db: Database, scope: Scope, given: VisitInput, writer = ''): Promise<Written> {
 	const input = named(given, writer);
 	return writeHorse(db, scope, input.horseId, 'record', async (tx, horse) => {
-		const [old] = await tx.select().from(tables.visit).where(eq(tables.visit.id, input.id));
-		if (old && old.horseId !== horse.id) throw new CoreError('not-found');
+		const old = await visitHeld(tx, scope, horse, input.id);
 		const stand = old ? await tx.select().from(tables.tracing).where(eq(tables.tracing.visitId, old.id)) : [];
 		const plain = stand.map(({ id, station, repeat, xMm, yMm, source, operator, quality }): TracingInput => {
 			return { id, station, repeat, xMm, yMm, source, operator, quality };
@@ -194,10 +210,15 @@ export async function setVisitUndone(db: Database, scope: Scope, visitId: string
 	const visit = await findVisit(db, scope, visitId);
 	mustChange(scope, visit);
 	await writeHorse(db, scope, visit.horseId, 'record', async (tx, horse) => {
-		await tx
+		// Its version rises, so that an edit which began before cannot bring it back unseen.
+		const changed = await tx
 			.update(tables.visit)
-			.set({ undoneAt: undone ? sql`now()` : null })
-			.where(eq(tables.visit.id, visitId));
+			.set({ undoneAt: undone ? sql`now()` : null, version: sql`${tables.visit.version} + 1` })
+			.where(
+				and(eq(tables.visit.id, visitId), undone ? isNull(tables.visit.undoneAt) : isNotNull(tables.visit.undoneAt))
+			)
+			.returning({ id: tables.visit.id });
+		if (changed.length === 0) return;
 		await shapeChanged(tx, horse);
 		const what = undone ? 'visit-undone' : 'visit-restored';
 		await noteDeed(tx, scope, { yardId: horse.yardId, horseId: horse.id, what, about: { on: visit.visitedOn } });
@@ -217,7 +238,7 @@ export async function moveVisit(db: Database, scope: Scope, visitId: string, toH
 	// Always in the same order, so that two moves never wait for each other.
 	await inTurn(first, () =>
 		inTurn(second, () =>
-			andJudge(db, async (tx) => {
+			andJudge(db, scope, { yardId: visit.yardId, right: 'record' }, async (tx) => {
 				const both = await tx
 					.select()
 					.from(tables.horse)

@@ -4,6 +4,7 @@ import type { Role } from '../../../core/people/index.js';
 import { asSystem, tables, type Asker, type Database } from '../db/index.js';
 import { noteDeed } from './deeds.js';
 import { mustMayInYard, type Scope } from './scope.js';
+import { write, writeAsServer } from './write.js';
 
 export interface YardInput {
 	readonly id: string;
@@ -13,22 +14,19 @@ export interface YardInput {
 /** Makes a yard; whoever makes it owns it. The same write again changes nothing. */
 export async function makeYard(db: Database, scope: Scope, { id, name }: YardInput): Promise<void> {
 	// It is nobody's yard yet.
-	await asSystem(() =>
-		db.transaction(async (tx) => {
-			const [made] = await tx.insert(tables.yard).values({ id, name }).onConflictDoNothing().returning();
-			if (!made) {
-				mustMayInYard(scope, id, 'people');
-				return;
-			}
-			await tx.insert(tables.membership).values({ yardId: id, personId: scope.personId, role: 'owner' });
-			await noteDeed(tx, scope, { yardId: id, what: 'yard-made', about: { name } });
-		})
-	);
+	await writeAsServer(db, async (tx) => {
+		const [made] = await tx.insert(tables.yard).values({ id, name }).onConflictDoNothing().returning();
+		if (!made) {
+			mustMayInYard(scope, id, 'people');
+			return;
+		}
+		await tx.insert(tables.membership).values({ yardId: id, personId: scope.personId, role: 'owner' });
+		await noteDeed(tx, scope, { yardId: id, what: 'yard-made', about: { name } });
+	});
 }
 
 export async function renameYard(db: Database, scope: Scope, { id, name }: YardInput): Promise<void> {
-	mustMayInYard(scope, id, 'people');
-	await db.transaction(async (tx) => {
+	await write(db, scope, { yardId: id, right: 'people' }, async (tx) => {
 		await tx.update(tables.yard).set({ name }).where(eq(tables.yard.id, id));
 		await noteDeed(tx, scope, { yardId: id, what: 'yard-renamed', about: { name } });
 	});
@@ -62,7 +60,8 @@ export async function listMembers(db: Asker, scope: Scope, yardId: string): Prom
 
 /** Holds a yard's people against other changes of them, so that the last owner cannot go twice at once. */
 async function holdPeople(tx: Asker, yardId: string, personId: string) {
-	await tx.select({ id: tables.yard.id }).from(tables.yard).where(eq(tables.yard.id, yardId)).for('update');
+	// Whoever leaves may not change the yard's own row, so it is not that which is held.
+	await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${`people of ${yardId}`}))`);
 	const members = await tx
 		.select({ personId: tables.membership.personId, role: tables.membership.role, name: tables.person.name })
 		.from(tables.membership)
@@ -83,8 +82,7 @@ export async function setRole(
 	scope: Scope,
 	{ yardId, personId, role }: { readonly yardId: string; readonly personId: string; readonly role: Role }
 ): Promise<void> {
-	mustMayInYard(scope, yardId, 'people');
-	await db.transaction(async (tx) => {
+	await write(db, scope, { yardId, right: 'people' }, async (tx) => {
 		const { member, lastOwner } = await holdPeople(tx, yardId, personId);
 		if (member.role === role) return;
 		if (lastOwner) throw new CoreError('last-owner');
@@ -96,8 +94,7 @@ export async function setRole(
 /** Ends somebody's access, or one's own; their records stay. Throws `last-owner`. */
 export async function endMembership(db: Database, scope: Scope, yardId: string, personId: string): Promise<void> {
 	const own = personId === scope.personId;
-	mustMayInYard(scope, yardId, own ? 'see' : 'people');
-	await db.transaction(async (tx) => {
+	await write(db, scope, { yardId, right: own ? 'see' : 'people' }, async (tx) => {
 		const { member, lastOwner } = await holdPeople(tx, yardId, personId);
 		if (lastOwner) throw new CoreError('last-owner');
 		// Before one is outside of the wall oneself.
@@ -108,6 +105,6 @@ export async function endMembership(db: Database, scope: Scope, yardId: string, 
 
 /** True until the first account of this place is made. */
 export async function isEmptyPlace(db: Asker): Promise<boolean> {
-	const [found] = await db.select({ id: tables.person.id }).from(tables.person).limit(1);
+	const [found] = await asSystem(() => db.select({ id: tables.person.id }).from(tables.person).limit(1));
 	return found === undefined;
 }

@@ -6,6 +6,7 @@ import { TASK_FOR } from '../../../core/diary/index.js';
 import { FILLINGS, POINT_MM, SADDLE_KG, SEAT_MM, SERVICES } from '../../../core/setup/index.js';
 import { PHOTO_KINDS } from '../db/schema/index.js';
 import { measures } from '../door/saddleMeasures.js';
+import { day as pastDay } from '../door/values.js';
 
 /** The format's name and version as they stand in `record.json`. */
 export const RECORD_FORMAT = 'zone-tally-record';
@@ -72,8 +73,10 @@ export const MOST_ROWS: Readonly<Record<Part, number>> = {
 const id = Joi.string().guid({ version: ['uuidv4', 'uuidv7'] }).required(); // prettier-ignore
 const anyId = Joi.string().guid();
 const moment = Joi.string().isoDate();
+/** A real calendar day, not in the future: the same rule as at every other door. */
 const day = Joi.string()
 	.pattern(/^\d{4}-\d{2}-\d{2}$/)
+	.custom((v: string, helpers) => (pastDay.validate(v).error ? helpers.error('any.invalid') : v))
 	.required();
 const words = (most: number) =>
 	Joi.string()
@@ -174,7 +177,9 @@ const ROWS: Readonly<Record<Part, Joi.ObjectSchema>> = {
 	tracings: Joi.object({
 		id,
 		visitId: id,
-		station: words(12),
+		station: Joi.string()
+			.pattern(/^(?:T(?:[1-9]|1[0-8])|W|L100(?:near|off)|s=-?\d{1,4}(?:\.\d+)?)$/)
+			.required(),
 		repeat: whole.min(1).max(20).required(),
 		xMm: numbers,
 		yMm: numbers,
@@ -188,6 +193,7 @@ const ROWS: Readonly<Record<Part, Joi.ObjectSchema>> = {
 		field: words(160).min(1),
 		value: bodyOf(8192),
 		replaces: Joi.array().items(anyId).max(64).required(),
+		answers: Joi.array().items(anyId).max(256).allow(null).default(null),
 		device: anyId.required(),
 		madeAt: moment.required(),
 		madeBy: orNull(anyId),

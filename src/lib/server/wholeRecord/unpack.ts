@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto';
 import { strFromU8, unzipSync } from 'fflate';
 import { CoreError } from '../../../core/errors/index.js';
+import { fieldSchema } from '../door/fieldSchema.js';
+import { schemas } from '../door/parse.js';
 import { photoFile } from './pack.js';
 import { RECORD_VERSION, recordSchema, type WholeRecord } from './shape.js';
 
@@ -69,6 +71,26 @@ function mustBeWhole(record: WholeRecord): void {
 		if (rows.some((r) => r[column] !== null && r[column] !== undefined && !there.has(r[column])))
 			throw broken(`${part}.${column}`);
 	};
+	const parts = [
+		['saddles', record.saddles],
+		['services', record.services],
+		['visits', record.visits],
+		['pairings', record.pairings],
+		['tracings', record.tracings],
+		['entries', record.entries],
+		['rides', record.rides],
+		['fitMarks', record.fitMarks],
+		['tasks', record.tasks],
+		['photos', record.photos]
+	] as const;
+	for (const [part, rows] of parts) if (known(rows).size !== rows.length) throw broken(`${part}.id`);
+	const kinds: Readonly<Record<string, ReadonlySet<string>>> = {
+		horse: new Set([record.horse.id]),
+		saddle: saddles,
+		visit: visits
+	};
+	// An earlier version of something that is not in the file would be planted on somebody else's record.
+	if (record.earlier.some((e) => !kinds[String(e['kind'])]?.has(String(e['rowId'])))) throw broken('earlier.rowId');
 	const own = new Set<unknown>([record.horse.id]);
 	for (const part of ['visits', 'pairings', 'rides', 'fitMarks', 'tasks'] as const)
 		at(record[part], 'horseId', own, part);
@@ -80,9 +102,31 @@ function mustBeWhole(record: WholeRecord): void {
 	at(record.rides, 'saddleId', saddles, 'rides');
 }
 
+/** Each ride by the rule of the door. */
+function mustBeKnownRides(record: WholeRecord): void {
+	for (const ride of record.rides) {
+		const { id, horseId, riddenOn, saddleId, pad, seen, atTime, changes, note, movedMm, shifted } = ride;
+		const given = { id, horseId, riddenOn, saddleId, pad, seen, atTime, changes, note, movedMm, shifted };
+		const { error } = schemas.ride.validate(given, { convert: false });
+		if (error) throw broken(`rides.${error.details[0]?.path.join('.') ?? ''}`);
+	}
+}
+
+/** Each tap by the rule of its field, as at the door. Throws `archive-field`. */
+function mustBeKnownFields(record: WholeRecord): void {
+	for (const entry of record.entries) {
+		const field = String(entry['field']);
+		const value: unknown = (entry['value'] as { readonly v?: unknown } | null)?.v ?? null;
+		const schema = fieldSchema(field);
+		if (!schema || (value !== null && schema.required().validate(value, { convert: false }).error))
+			throw new CoreError('archive-field', { field: field.slice(0, 80) });
+	}
+}
+
 /**
  * Unpacks and looks through a whole record: bounds before anything is built, names and shapes, that its rows hang
- * together, and that every picture is the one it was. Throws `not-record`, `archive-broken`, `archive-newer`, `too-large`.
+ * together, and that every picture is the one it was. Throws `not-record`, `archive-broken`, `archive-newer`,
+ * `archive-field`, `too-large`.
  */
 export function unpackRecord(bytes: Uint8Array): Unpacked {
 	if (bytes.byteLength > MOST_ARCHIVE_BYTES) throw new CoreError('too-large', { limitMb: MOST_ARCHIVE_BYTES / MB });
@@ -90,6 +134,8 @@ export function unpackRecord(bytes: Uint8Array): Unpacked {
 	const files = entriesOf(bytes);
 	const record = recordOf(files['record.json']);
 	mustBeWhole(record);
+	mustBeKnownFields(record);
+	mustBeKnownRides(record);
 	const photos = new Map<string, Uint8Array>();
 	for (const photo of record.photos) {
 		const file = photoFile({ id: photo.id, mediaType: photo['mediaType'] });

@@ -99,18 +99,18 @@
 			</p>
 		{/if}
 		<ol>
-			{#each reasons as reason (reason.code + JSON.stringify(reason.data))}
+			{#each reasons as reason, nth (nth)}
 				<li>{reasonSentence(reason)}</li>
 			{/each}
 		</ol>
 		{#if ledBy}<p class="quiet" data-testid="led-by">{reasonSentence(ledBy)}.</p>{/if}
-		{#each shape?.doubts ?? [] as doubt (doubt.kind + doubt.station)}
+		{#each shape?.doubts ?? [] as doubt, nth (nth)}
 			<p class="doubt" data-testid="doubt">
 				{doubtSentence(doubt)}
 				{#if sheetsHref?.(doubt.date)}<a class="link" href={sheetsHref(doubt.date)}>Look at these sheets</a>{/if}
 			</p>
 		{/each}
-		{#each against as reason (reason.code)}
+		{#each against as reason, nth (nth)}
 			<p class="quiet">Against: {reasonSentence(reason)}</p>
 		{/each}
 		<div class="next">
@@ -144,7 +144,7 @@
 					></thead
 				>
 				<tbody>
-					{#each stations as s (s)}<tr
+					{#each stations as s, nth (nth)}<tr
 							><th scope="row">{s}</th><td class:none={bare(s, 'near')}>{cell(s, 'near')}</td><td
 								class:none={bare(s, 'off')}>{cell(s, 'off')}</td
 							></tr

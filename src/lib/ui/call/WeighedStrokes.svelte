@@ -20,7 +20,7 @@
 			<span class="bar"><i class="against" style:--share={Math.abs(weighing.startDb) / strongest / 2}></i></span>
 			<span class="db">{signed(weighing.startDb)}</span>
 		</li>
-		{#each shown as s (s.what + s.zone + s.seenOn)}
+		{#each shown as s, nth (nth)}
 			<li>
 				<span class="what"
 					>{strokeWords(s)} <small class="quiet">{SOURCE_WORDS[s.source]}, {formatDay(s.seenOn)}</small></span

@@ -26,7 +26,7 @@
 		<p class="quiet">fit mark thin · this visit thick</p>
 	</header>
 	<div class="row">
-		{#each cuts as cut (cut.station)}
+		{#each cuts as cut, nth (nth)}
 			<figure class:chosen={cut.station === chosen}>
 				<figcaption>{cut.station}</figcaption>
 				<svg viewBox="-225 -12 450 172" role="img" aria-label={`${cut.station}: this visit's cut over the fit mark's`}>

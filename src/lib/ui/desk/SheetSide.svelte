@@ -39,7 +39,7 @@
 		<p class="alarm" role="alert">{errorSentence(item.problem)}</p>
 		<p class="quiet">Drag the corners onto the sheet to try again, or take the keypad.</p>
 	{/if}
-	{#each item.now?.line.quality.warnings ?? [] as w (w)}<p class="alarm">{SHEET_WARNING_WORDS[w]}</p>{/each}
+	{#each item.now?.line.quality.warnings ?? [] as w, nth (nth)}<p class="alarm">{SHEET_WARNING_WORDS[w]}</p>{/each}
 	{#if doubt}
 		{@const better = betterSheet(item.sheet, doubt)}
 		<p class="alarm" role="alert">

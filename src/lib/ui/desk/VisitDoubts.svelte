@@ -34,7 +34,7 @@
 	}
 </script>
 
-{#each doubts as doubt (doubt.kind)}
+{#each doubts as doubt, nth (nth)}
 	<div
 		class="doubted"
 		class:plain={!isQuestion(doubt)}

@@ -1,5 +1,5 @@
 import type { DraftVisit } from '../entry/draft.js';
-import { queueSheets, sendTracings, sendVisit } from '../entry/sendVisit.js';
+import { forgetQueued, queueSheets, queueTracings, sendTracings, sendVisit } from '../entry/sendVisit.js';
 import { formatDay } from '../format.js';
 import type { FiledVisit } from './filing.js';
 
@@ -17,16 +17,23 @@ export interface DeskSaved {
 	readonly left: readonly FiledVisit[];
 	/** What to tell the person; empty when all is well. */
 	readonly say: string;
+	/** There was no connection: it waits in the device's outbox. */
+	readonly queued?: boolean;
 	/** Somebody saved this visit meanwhile. */
 	readonly conflict: boolean;
 }
 
-async function saveHere({ horseId, draft, pictures }: Desk): Promise<Omit<DeskSaved, 'left'>> {
+async function saveHere({ horseId, draft, pictures, nameOf }: Desk): Promise<Omit<DeskSaved, 'left'>> {
 	if (draft.tracings.length === 0 && draft.version === undefined) return { saved: true, say: '', conflict: false };
 	// What stands on the server is written whole from what was loaded; anything else is added.
 	const result = await (draft.version === undefined ? sendTracings : sendVisit)(horseId, draft);
+	if (result.status === 'unreached') {
+		await queueTracings(horseId, nameOf(horseId) ?? '', draft);
+		return { saved: true, queued: true, say: (await queueSheets(draft.id, pictures)).join(' '), conflict: false };
+	}
 	if (result.status === 'refused')
 		return { saved: false, say: result.message, conflict: result.code === 'changed-meanwhile' };
+	await forgetQueued(draft.id);
 	if (result.outcome === 'known') {
 		const say = `This horse has these very tracings on ${formatDay(draft.visitedOn)} already. Nothing was written twice.`;
 		return { saved: false, say, conflict: false };
@@ -41,7 +48,9 @@ export async function saveDesk(desk: Desk): Promise<DeskSaved> {
 	if (!here.saved) return { ...here, left };
 	for (const visit of desk.elsewhere) {
 		const result = await sendTracings(visit.horseId, visit.draft);
-		if (result.status === 'refused')
+		if (result.status === 'unreached')
+			await queueTracings(visit.horseId, desk.nameOf(visit.horseId) ?? '', visit.draft);
+		else if (result.status === 'refused')
 			return { saved: false, left, say: `${desk.nameOf(visit.horseId) ?? ''}: ${result.message}`, conflict: false };
 		await queueSheets(visit.draft.id, visit.pictures);
 		left = left.filter((v) => v !== visit);

@@ -24,8 +24,8 @@
 		<path class="saddle" d="M96 84C90 66 92 56 104 54C112 60 122 74 156 76C190 76 208 64 222 48C232 48 234 66 226 82" />
 		<path class="flap" d="M116 80C110 104 112 124 124 136C148 140 164 128 170 86" />
 	{/if}
-	{#each picture.hand as d (d)}<path class="hand" {d} />{/each}
-	{#each picture.look as d (d)}<path class="look" {d} />{/each}
+	{#each picture.hand as d, nth (nth)}<path class="hand" {d} />{/each}
+	{#each picture.look as d, nth (nth)}<path class="look" {d} />{/each}
 </svg>
 
 <style>

@@ -1,5 +1,6 @@
 import { v7 as uuidv7 } from 'uuid';
 import { shrinkPhoto } from '../offline/shrinkPhoto.js';
+import { PERSON_HEADER } from '../../personHeader.js';
 import { sync } from '../offline/sync.svelte.js';
 import type { DraftVisit } from './draft.js';
 
@@ -11,25 +12,34 @@ export type SendResult =
 			/** Tracings that were left out because the horse has the very same ones. */
 			readonly known?: number;
 	  }
-	| { readonly status: 'refused'; readonly message: string; readonly code?: string };
+	| { readonly status: 'refused'; readonly message: string; readonly code?: string }
+	/** No answer of ours came: without a connection, or from a network that wants a sign-in first. */
+	| { readonly status: 'unreached'; readonly message: string };
 
-const UNREACHED = 'No connection. The visit is kept on this device; send it again when there is one.';
+const UNREACHED = 'No connection. It is kept on this device and is sent when there is one.';
 
 async function call(url: string, method: string, body?: unknown): Promise<SendResult> {
 	try {
 		const response = await fetch(url, {
 			method,
-			...(body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } })
+			headers: {
+				[PERSON_HEADER]: sync.personId,
+				...(body === undefined ? {} : { 'content-type': 'application/json' })
+			},
+			...(body === undefined ? {} : { body: JSON.stringify(body) })
 		});
 		const answer = (await response.json().catch(() => ({}))) as Record<string, unknown>;
-		if (response.ok) return { ...answer, status: 'saved' };
+		if (response.ok)
+			return answer['ok'] === true || Array.isArray(answer['stored'])
+				? { ...answer, status: 'saved' }
+				: { status: 'unreached', message: UNREACHED };
 		return {
 			status: 'refused',
 			message: String(answer['message'] ?? 'The server could not take it. It is kept on this device; try again.'),
 			...(typeof answer['code'] === 'string' ? { code: answer['code'] } : {})
 		};
 	} catch {
-		return { status: 'refused', message: UNREACHED };
+		return { status: 'unreached', message: UNREACHED };
 	}
 }
 
@@ -67,6 +77,19 @@ export const restoreVisit = (id: string, version: number, from: number): Promise
 export const moveVisit = (id: string, horseId: string): Promise<SendResult> =>
 	call(`/api/visits/${id}/horse`, 'PUT', { horseId });
 export const redoRide = (id: string): Promise<SendResult> => call(`/api/rides/${id}`, 'POST');
+
+/** Puts a visit's tracings into the device's outbox, from where they go on by themselves. */
+export async function queueTracings(horseId: string, horseName: string, draft: DraftVisit): Promise<void> {
+	const store = await sync.store();
+	await store.put('tracings', { id: draft.id, horseId, horseName, draft, personId: sync.personId, mark: 'waiting' });
+	await sync.count();
+}
+
+/** What waited of a visit was saved another way. */
+export async function forgetQueued(visitId: string): Promise<void> {
+	await (await sync.store()).drop('tracings', visitId);
+	await sync.count();
+}
 
 /** Sheets are kept as large as they were taken, within reason. */
 const ORIGINAL_PX = 4600;

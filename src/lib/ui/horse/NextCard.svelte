@@ -40,7 +40,7 @@
 <section class="sheet grid content-start gap-2" aria-labelledby="next-head">
 	<h2 id="next-head">Next</h2>
 	<ul class="next">
-		{#each next as item (item.code + item.on + item.what)}
+		{#each next as item, nth (nth)}
 			{@const visit = item.code === 'asked' ? visitOf(item) : undefined}
 			<li>
 				<b class:due={item.due}>{item.code === 'asked' ? `since ${formatDay(item.on)}` : formatDay(item.on)}</b>
@@ -48,7 +48,7 @@
 				{#if visit && item.what && mayTick}{@render tick(visit, item.what, 'Done', 'yes', `${item.words}: done`)}{/if}
 			</li>
 		{/each}
-		{#each done as a (a.what)}
+		{#each done as a, nth (nth)}
 			<li class="quiet">
 				<span>{formatDay(a.doneOn ?? '')}</span>
 				<span>done: {ASKED_WORDS[a.what] ?? a.what}</span>
@@ -63,7 +63,7 @@
 			<p class="quiet">Nothing that was noted.</p>
 		{:else}
 			<ul>
-				{#each lines as line (line)}<li>{line}</li>{/each}
+				{#each lines as line, nth (nth)}<li>{line}</li>{/each}
 			</ul>
 			{#if changed.lines.length > SHOWN}
 				<button type="button" class="btn btn-ghost btn-sm" onclick={() => (all = !all)}

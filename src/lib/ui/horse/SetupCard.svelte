@@ -48,7 +48,7 @@
 	{#if setup.sinceFit}<p>Other than on the fitted day: {setup.sinceFit}. The fit was that set-up’s too.</p>{/if}
 	{#if setup.changes.length > 1}
 		<ul>
-			{#each [...setup.changes].reverse().slice(0, SHOWN) as c (c.on)}
+			{#each [...setup.changes].reverse().slice(0, SHOWN) as c, nth (nth)}
 				<li><b>{formatDay(c.on)}</b> {c.words}</li>
 			{/each}
 		</ul>
@@ -65,8 +65,7 @@
 							value={String(at)}
 							onchange={(e) => choose(i, e.currentTarget.value)}
 						>
-							{#each setup.periods as period, n (period.since)}<option value={String(n)}>{spanOf(period)}</option
-								>{/each}
+							{#each setup.periods as period, n (n)}<option value={String(n)}>{spanOf(period)}</option>{/each}
 						</select>
 						<p>{p.line || 'nothing in it'}</p>
 						<p class="quiet">

@@ -40,7 +40,7 @@
 		<table>
 			<thead><tr><th scope="col"></th><th scope="col">near</th><th scope="col">off</th></tr></thead>
 			<tbody>
-				{#each stations as station (station)}
+				{#each stations as station, nth (nth)}
 					<tr>
 						<th scope="row">{station}</th>
 						{#each ['near', 'off'] as side (side)}<td>{said(station, side)}</td>{/each}

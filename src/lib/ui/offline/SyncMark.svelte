@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { CloudOff, CloudUpload } from '@lucide/svelte';
 	import { onMount } from 'svelte';
+	import { unsentCount } from './sendWaiting.js';
 	import { sync } from './sync.svelte.js';
 
 	interface Props {
@@ -9,15 +10,16 @@
 	const { personId }: Props = $props();
 	onMount(() => sync.start(personId));
 
-	const count = $derived(sync.waiting.taps + sync.waiting.photos + sync.waiting.rides);
+	const count = $derived(unsentCount(sync.waiting));
 	const what = $derived(
 		[
 			[sync.waiting.taps, 'tap'],
+			[sync.waiting.tracings, 'tracing'],
 			[sync.waiting.photos, 'photo'],
-			[sync.waiting.rides, 'log line']
+			[sync.waiting.rides, 'log entry']
 		]
 			.filter(([n]) => Number(n) > 0)
-			.map(([n, word]) => `${n} ${word}${n === 1 ? '' : 's'}`)
+			.map(([n, word]) => `${n} ${n === 1 ? word : word === 'log entry' ? 'log entries' : `${word}s`}`)
 			.join(', ')
 	);
 	const signIn = () => `/sign-in?to=${encodeURIComponent(location.pathname + location.search)}`;
@@ -28,7 +30,11 @@
 		<div class="mark" role="status" data-testid="unsent">
 			{#if sync.state === 'signed-out'}
 				<CloudOff size={20} aria-hidden="true" />
-				<span>You are signed out. {what} kept on this device.</span>
+				<span>You are signed out. {what} not yet sent, kept on this device.</span>
+				<a class="btn" href={signIn()} data-sveltekit-reload>Sign in</a>
+			{:else if sync.state === 'other-person'}
+				<CloudOff size={20} aria-hidden="true" />
+				<span>Another person has signed in in this browser. {what} kept on this device; sign in again to send.</span>
 				<a class="btn" href={signIn()} data-sveltekit-reload>Sign in</a>
 			{:else}
 				<CloudUpload size={20} aria-hidden="true" />
@@ -39,20 +45,22 @@
 	{/if}
 	{#if sync.safety === 'memory'}
 		<p class="mark alarm" role="alert">
-			This device has no room left. Keep this page open until all is sent; free some space meanwhile.
+			This device has no storage left. Keep this page open until everything is sent, and free some space.
 		</p>
 	{/if}
 	{#if sync.waiting.refused.length > 0}
 		<div class="mark alarm" role="alert" data-testid="refused">
-			<span>Not taken, but kept on this device: {sync.waiting.refused.slice(0, 3).join(' ')}</span>
+			<span>Not accepted, but kept on this device: {sync.waiting.refused.slice(0, 3).join(' ')}</span>
 		</div>
 	{/if}
 	{#if sync.waiting.foreign > 0}
-		<p class="mark" role="status">Something of another person is kept here. It is sent when they sign in.</p>
+		<p class="mark" role="status" data-testid="foreign">
+			This device holds unsent data of another person. It will be sent when they sign in.
+		</p>
 	{/if}
 	{#if Math.abs(sync.clockOffMs) > 600_000}
 		<p class="mark" role="status" data-testid="clock">
-			This device’s clock is {sync.clockOffMs > 0 ? 'slow' : 'fast'}. Times were put right; check the day of the visit.
+			This device’s clock is {sync.clockOffMs > 0 ? 'slow' : 'fast'}. Times were corrected; check the day of the visit.
 		</p>
 	{/if}
 </div>

@@ -1,3 +1,3 @@
 export { sync } from './sync.svelte.js';
 export { shrinkPhoto } from './shrinkPhoto.js';
-export type { KeptDraft, KeptEntry, KeptRide, KeptVisit } from './kept.js';
+export type { KeptDraft, KeptEntry, KeptRide, KeptTracings, KeptVisit } from './kept.js';

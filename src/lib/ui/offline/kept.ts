@@ -40,10 +40,19 @@ export interface KeptRide extends Kept {
 	readonly body: Readonly<Record<string, unknown>> & { readonly id: string };
 }
 
+/** Tracings of a visit that were saved without a connection; its id is the visit's. */
+export interface KeptTracings extends Kept {
+	readonly horseId: string;
+	readonly horseName: string;
+	readonly draft: DraftVisit;
+}
+
 /** Tracings that are on the desk and not saved yet, with all that was laid there. */
 export interface KeptDraft {
-	/** Horse, and the visit that is being walked or changed, if it is one. */
+	/** Person, horse, and the visit that is being walked or changed, if it is one. */
 	readonly id: string;
+	/** Whose it is; absent in one of an earlier version of the program. */
+	readonly personId?: string;
 	readonly draft: DraftVisit;
 	/** Pictures of sheets that were kept. */
 	readonly pictures: readonly File[];
@@ -61,5 +70,6 @@ export interface KeptByStore {
 	readonly entries: KeptEntry;
 	readonly photos: KeptPhoto;
 	readonly rides: KeptRide;
+	readonly tracings: KeptTracings;
 }
 export type StoreName = keyof KeptByStore;

@@ -1,8 +1,8 @@
 import { openDB, type IDBPDatabase } from 'idb';
 import type { KeptByStore, StoreName } from './kept.js';
 
-const NAMES: readonly StoreName[] = ['visits', 'entries', 'photos', 'rides', 'drafts'];
-const VERSION = 2;
+const NAMES: readonly StoreName[] = ['visits', 'entries', 'photos', 'rides', 'drafts', 'tracings'];
+const VERSION = 3;
 
 /** `safe`: on the device. `memory`: the device has no room or forbids it; what is new lives on this page only. */
 export type Safety = 'safe' | 'memory';
@@ -36,6 +36,7 @@ export async function openStore(dbName = 'zone-tally'): Promise<Store> {
 		entries: new Map(),
 		photos: new Map(),
 		rides: new Map(),
+		tracings: new Map(),
 		drafts: new Map()
 	};
 	if (db)

@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid';
-import { countWaiting, sendWaiting, type SendState, type Waiting } from './sendWaiting.js';
+import { countWaiting, forgetSent, sendWaiting, unsentCount, type SendState, type Waiting } from './sendWaiting.js';
 import { recall, remember } from '../settings.js';
 import { openStore, type Safety, type Store } from './store.js';
 
@@ -15,7 +15,7 @@ function deviceId(): string {
 	return made;
 }
 
-const NOTHING: Waiting = { taps: 0, photos: 0, rides: 0, refused: [], foreign: 0 };
+const NOTHING: Waiting = { taps: 0, tracings: 0, photos: 0, rides: 0, refused: [], foreign: 0 };
 
 /** The device's outbox as screens see it: what waits, why, and how to try again. */
 class Sync {
@@ -39,16 +39,21 @@ class Sync {
 		const seen = () => document.visibilityState === 'visible' && kick();
 		addEventListener('online', kick);
 		document.addEventListener('visibilitychange', seen);
-		const timer = setInterval(
-			() => this.waiting.taps + this.waiting.photos + this.waiting.rides > 0 && kick(),
-			RETRY_MS
-		);
+		const timer = setInterval(() => unsentCount(this.waiting) > 0 && kick(), RETRY_MS);
+		// Whoever was signed in here before left nothing behind but what is not sent.
+		void this.store().then((store) => forgetSent(store, (id) => id !== personId));
 		kick();
 		return () => {
 			removeEventListener('online', kick);
 			document.removeEventListener('visibilitychange', seen);
 			clearInterval(timer);
 		};
+	}
+
+	/** Before signing out: removes what the server has and this device still keeps of the person. */
+	async forget(): Promise<void> {
+		const mine = this.#personId;
+		await forgetSent(await this.store(), (id) => id === mine);
 	}
 
 	async count(): Promise<void> {

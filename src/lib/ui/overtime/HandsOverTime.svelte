@@ -56,7 +56,7 @@
 </script>
 
 <div bind:clientWidth={whole} class="hands" style:--columns={columns}>
-	{#each groups as g (g.key)}
+	{#each groups as g, nth (nth)}
 		<figure>
 			<figcaption>{CHECK_WORDS[g.check].name}{g.side === 'both' ? '' : `, ${g.side} side`}</figcaption>
 			{#if g.lines.some((s) => s.points.length > 1)}
@@ -65,21 +65,22 @@
 						<path class="grid" d={`M34 ${y(n)}H${width - 70}`} />
 						<text x="26" y={y(n) + 5} text-anchor="end">{n}</text>
 					{/each}
-					{#each ticks as t (t)}<text x={at(t)} y={HEIGHT - 4} text-anchor="middle">{formatMonth(t)}</text>{/each}
-					{#each [...g.lines].sort((a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage)) as s (s.stage)}
+					{#each ticks as t, nth (nth)}<text x={at(t)} y={HEIGHT - 4} text-anchor="middle">{formatMonth(t)}</text
+						>{/each}
+					{#each [...g.lines].sort((a, b) => STAGES.indexOf(a.stage) - STAGES.indexOf(b.stage)) as s, nth (nth)}
 						{@const end = s.points[s.points.length - 1]}
 						<path
 							class="line"
 							stroke-dasharray={DASH[s.stage]}
 							d={linePath(s.points.map((p) => [at(p.on), y(Math.min(MOST, p.fingers))]))}
 						/>
-						{#each s.points as p (p.on)}<circle cx={at(p.on)} cy={y(Math.min(MOST, p.fingers))} r="4" />{/each}
+						{#each s.points as p, nth (nth)}<circle cx={at(p.on)} cy={y(Math.min(MOST, p.fingers))} r="4" />{/each}
 						{#if end}<text class="stage" x={at(end.on) + 8} y={y(Math.min(MOST, end.fingers)) + 5}>{s.stage}</text>{/if}
 					{/each}
 				</svg>
 			{/if}
 			<ul>
-				{#each g.lines as s (s.stage)}<li class:real={s.real}>{said(s)}</li>{/each}
+				{#each g.lines as s, nth (nth)}<li class:real={s.real}>{said(s)}</li>{/each}
 			</ul>
 		</figure>
 	{/each}

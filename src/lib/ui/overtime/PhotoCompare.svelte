@@ -22,7 +22,7 @@
 {:else}
 	<div class="bar">
 		<div class="join">
-			{#each views as v (v)}<button
+			{#each views as v, nth (nth)}<button
 					class="btn join-item"
 					class:btn-active={v === shown}
 					aria-pressed={v === shown}

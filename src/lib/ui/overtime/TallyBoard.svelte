@@ -57,7 +57,7 @@
 
 <div class="board" bind:clientWidth={width}>
 	<svg {width} {height} role="group" aria-label="Tally by zone over time">
-		{#each rows as row, i (row.zone + row.side)}
+		{#each rows as row, i (i)}
 			{@const top = i * ROW}
 			{@const key = `${row.zone} ${row.side}`}
 			<g
@@ -91,11 +91,11 @@
 				{/each}
 			</g>
 		{/each}
-		{#each ticks as t (t)}<text class="axis" x={x(dayNumber(t))} y={height - 8} text-anchor="middle"
+		{#each ticks as t, nth (nth)}<text class="axis" x={x(dayNumber(t))} y={height - 8} text-anchor="middle"
 				>{formatMonth(t)}{t.slice(5, 7) === '01' ? ` ${t.slice(0, 4)}` : ''}</text
 			>{/each}
 		<path class="now" d={`M${x(dayNumber(on))} 0V${height - 26}`} />
-		{#each days as d (d)}
+		{#each days as d, nth (nth)}
 			<rect
 				class="hit"
 				x={x(dayNumber(d)) - 6}

@@ -176,20 +176,20 @@
 		{#if forecastPath}<path d={forecastPath} fill="url(#ahead)" />{/if}
 		<path class="off" d={line((p) => p.offMm)} />
 		<path class="near" d={line((p) => p.nearMm)} />
-		{#each points as p (p.day)}<circle class="dot" cx={x(dayNumber(p.day))} cy={y(p.nearMm)} r="3.500" />{/each}
-		{#each fitMarks as mark (mark.fittedOn)}
+		{#each points as p, nth (nth)}<circle class="dot" cx={x(dayNumber(p.day))} cy={y(p.nearMm)} r="3.500" />{/each}
+		{#each fitMarks as mark, nth (nth)}
 			<g transform={`translate(${x(dayNumber(mark.fittedOn))} 0)`}>
 				<path class="pole" d={`M0 4V${charted - 26}`} />
 				<path class="flag" d="M0 4H62L56 13L62 22H0Z" />
 				<text class="flag-word" x="6" y="18">fit mark</text>
 			</g>
 		{/each}
-		{#each setups as s (s.on)}
+		{#each setups as s, nth (nth)}
 			<path class="setup" d={`M${x(dayNumber(s.on))} ${charted - 38}l5 5l-5 5l-5 -5Z`}
 				><title>Set-up {formatDay(s.on)}: {s.words}</title></path
 			>
 		{/each}
-		{#each periods as p, i (p.on)}
+		{#each periods as p, i (i)}
 			<rect
 				class="period"
 				class:other={i % 2 === 1}
@@ -204,15 +204,15 @@
 		{#if setups.length > 0}<text class="axis" x={left - 8} y={setupY + 16} text-anchor="end">set-up</text>{/if}
 		{#if hands.length > 1}
 			<text class="axis" x={left - 8} y={handsY + 16} text-anchor="end">fingers</text>
-			{#each counted as c (c.on)}<text class="count" x={c.x} y={handsY + 17} text-anchor="middle">{c.fingers}</text
+			{#each counted as c, nth (nth)}<text class="count" x={c.x} y={handsY + 17} text-anchor="middle">{c.fingers}</text
 				>{/each}
 		{/if}
-		{#each ticks as tick (tick)}
+		{#each ticks as tick, nth (nth)}
 			<text class="axis" x={x(dayNumber(tick))} y={charted - 6} text-anchor="middle"
 				>{formatMonth(tick)}{tick.slice(5, 7) === '01' ? ` ${tick.slice(0, 4)}` : ''}</text
 			>
 		{/each}
-		{#each visitDays as day (day)}<path class="visit" d={`M${x(dayNumber(day))} ${charted - 28}v7`} />{/each}
+		{#each visitDays as day, nth (nth)}<path class="visit" d={`M${x(dayNumber(day))} ${charted - 28}v7`} />{/each}
 		<g class="buckle" transform={`translate(${x(dayNumber(shown))} 0)`}>
 			<rect x="-8" y="2" width="16" height={charted - 26} rx="7" />
 		</g>

@@ -123,7 +123,7 @@
 			<label
 				>On the back of
 				<select class="select" bind:value={day}>
-					{#each days as d, i (d)}<option value={i === 0 ? '' : d}
+					{#each days as d, i (i)}<option value={i === 0 ? '' : d}
 							>{formatDay(d)}{i === 0 ? ', the last traced' : ''}</option
 						>{/each}
 				</select></label
@@ -168,7 +168,7 @@
 			{#if faults.possible.length > 0}Possible: {faults.possible.join('; ')}.{/if}
 		</p>
 		<ul>
-			{#each measuredSentences(seat) as line (line)}<li>{line}</li>{/each}
+			{#each measuredSentences(seat) as line, nth (nth)}<li>{line}</li>{/each}
 		</ul>
 		{#if keptSeat.value && keptSeat.value.url !== answer.of.url}
 			<SeatsBeside kept={keptSeat.value} {seat} name={answer.of.name} onaway={() => (keptSeat.value = undefined)} />
@@ -203,7 +203,7 @@
 		</details>
 		<SeatPlan {seat} {plan} others={planned.others} ontake={take} />
 		<ul class="quiet">
-			{#each seat.doubts as d (d)}<li>{MEASURED_DOUBT_WORDS[d]}</li>{/each}
+			{#each seat.doubts as d, nth (nth)}<li>{MEASURED_DOUBT_WORDS[d]}</li>{/each}
 		</ul>
 	{:else if refused}
 		<p>{refused}</p>

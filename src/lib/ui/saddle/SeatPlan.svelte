@@ -37,7 +37,7 @@
 			: ''}:
 	</p>
 	<ul class="others" data-testid="other-ways">
-		{#each others as other (other.way)}<li>{otherHelpWords(other)}</li>{/each}
+		{#each others as other, nth (nth)}<li>{otherHelpWords(other)}</li>{/each}
 	</ul>
 {/if}
 

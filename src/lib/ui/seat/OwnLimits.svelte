@@ -24,7 +24,7 @@
 <table class="table">
 	<thead><tr><th>If the back</th><th>it bears</th><th>then</th></tr></thead>
 	<tbody>
-		{#each ownLimitRows(limits) as row (row.way)}
+		{#each ownLimitRows(limits) as row, nth (nth)}
 			<tr><td>{row.way}</td><td class="bears">{giveOrTakeSd(row.mm, row.sdMm)}</td><td>{row.then}</td></tr>
 		{/each}
 	</tbody>

@@ -127,7 +127,7 @@
 			{/each}
 		</div>
 		<ul data-testid="pad-said">
-			{#each padSentences(beside) as line (line)}<li>{line}</li>{/each}
+			{#each padSentences(beside) as line, nth (nth)}<li>{line}</li>{/each}
 		</ul>
 		<div class="views">
 			<BearingView bearing={beside.pad} title="By the pad" />

@@ -35,7 +35,7 @@
 
 <div class="said">
 	<ul>
-		{#each fitDaySentences(seat, fingers) as line (line)}<li>{line}</li>{/each}
+		{#each fitDaySentences(seat, fingers) as line, nth (nth)}<li>{line}</li>{/each}
 	</ul>
 	<p>
 		{#if faults.length > 0}Reckoned: <b>{faults.map((c) => CONDITION_WORDS[c]).join('; ')}</b>.
@@ -53,7 +53,7 @@
 		<details>
 			<summary>What it does not know</summary>
 			<ul>
-				{#each seat.doubts as doubt (doubt)}<li>{FIT_DAY_DOUBT_WORDS[doubt]}</li>{/each}
+				{#each seat.doubts as doubt, nth (nth)}<li>{FIT_DAY_DOUBT_WORDS[doubt]}</li>{/each}
 				<li>Pad, shims, girth and the moving horse are left out; a rider of usual weight sits in the middle.</li>
 			</ul>
 		</details>

@@ -34,7 +34,7 @@
 		<table class="table table-sm">
 			<thead><tr><th></th><th>{kept.name}</th><th>{name}</th></tr></thead>
 			<tbody>
-				{#each comparedRows(beside) as row (row.what)}
+				{#each comparedRows(beside) as row, nth (nth)}
 					<tr class:apart={row.apart}><th>{row.what}</th><td>{row.kept}</td><td>{row.now}</td></tr>
 				{/each}
 			</tbody>

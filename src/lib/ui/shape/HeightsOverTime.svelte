@@ -13,7 +13,7 @@
 <section class="sheet mt-4 grid gap-2" aria-labelledby="heights-head">
 	<h2 id="heights-head">Withers against croup</h2>
 	<ul>
-		{#each [...heights].reverse() as h (h.on)}<li><b>{formatDay(h.on)}</b>: {heightsLine(h)}</li>{/each}
+		{#each [...heights].reverse() as h, nth (nth)}<li><b>{formatDay(h.on)}</b>: {heightsLine(h)}</li>{/each}
 	</ul>
 	{#if build}<p>{gainedWords(build.gainedCm, build.real)}</p>{/if}
 	<p class="quiet">

@@ -50,7 +50,7 @@
 		heights three times too tall. ▴ the lowest place.
 	</p>
 	<ul>
-		{#each [...lines].reverse() as l (l.on + l.side)}
+		{#each [...lines].reverse() as l, nth (nth)}
 			<li>
 				<b>{formatDay(l.on)}, {l.side}</b>:
 				{l.says ? longLineWords(l.says) : 'too short to tell rock and low point'}

@@ -35,7 +35,7 @@
 				>
 			</thead>
 			<tbody>
-				{#each apart as check (check)}
+				{#each apart as check, at (at)}
 					<tr>
 						<th scope="row">{CHECK_WORDS[check].name}</th>
 						{#each ranked as r (r.id)}

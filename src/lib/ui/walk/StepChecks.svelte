@@ -147,7 +147,7 @@
 	{#if width && answers.some((a) => a.check === check && a.result === 'beyond')}
 		<p role="status" data-testid="width">{widthWords(width)}</p>
 	{/if}
-	{#each clash as c (c.code)}<p class="beyond" role="alert">{contradictionWords(c.code)}</p>{/each}
+	{#each clash as c, at (at)}<p class="beyond" role="alert">{contradictionWords(c.code)}</p>{/each}
 {/if}
 
 <style>

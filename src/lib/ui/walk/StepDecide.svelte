@@ -45,15 +45,7 @@
 			.filter((v) => v.id !== walk.visit.id)
 			.map((v) => ({
 				visitedOn: v.visitedOn,
-				states: foldEntries(
-					v.fields.map(([field, value], i) => ({
-						id: String(i).padStart(6, '0'),
-						field,
-						value,
-						replaces: [],
-						madeAt: v.visitedOn
-					}))
-				)
+				states: new Map(v.fields.map((s) => [s.field, s]))
 			})),
 		{ visitedOn: walk.visit.visitedOn, states: found }
 	]);
@@ -107,7 +99,7 @@
 				nextStep: joined.nextStep
 			})}
 		</p>
-		{#each joined.reasons.filter((r) => !r.against && !r.code.startsWith('reading-')).slice(0, 2) as r (r.code)}
+		{#each joined.reasons.filter((r) => !r.against && !r.code.startsWith('reading-')).slice(0, 2) as r, at (at)}
 			<p class="quiet">{reasonSentence(r)}</p>
 		{/each}
 	</section>

@@ -212,7 +212,7 @@
 			/>
 		{/each}
 	</details>
-	{#each doubts as d (d)}<p class="says over" role="alert">{MARK_DOUBT_WORDS[d]}</p>{/each}
+	{#each doubts as d, nth (nth)}<p class="says over" role="alert">{MARK_DOUBT_WORDS[d]}</p>{/each}
 {/if}
 {#if part === 'places' && lengths}
 	<p class="says" data-testid="lengths">

@@ -211,8 +211,8 @@
 	</div>
 	{#if asked}
 		<div class="advice" role="status" data-testid="shim-advice">
-			{#each said.lines as l (l)}<p><b>{l}</b></p>{/each}
-			{#each said.care as l (l)}<p>{l}</p>{/each}
+			{#each said.lines as l, nth (nth)}<p><b>{l}</b></p>{/each}
+			{#each said.care as l, nth (nth)}<p>{l}</p>{/each}
 			{#if !advice.refused}
 				<p>
 					Look again by {formatDay(advice.lookOn)}; take out what is no longer needed by {formatDay(advice.takeOutBy)}.

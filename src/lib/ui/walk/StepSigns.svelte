@@ -83,7 +83,7 @@
 />
 {#if found.length > 0}
 	<ul class="found">
-		{#each found as s (s.kind + s.zone + s.side)}
+		{#each found as s, nth (nth)}
 			<li><b>{placeWords(s.zone, s.side)}</b> {signLine(s)}</li>
 		{/each}
 	</ul>

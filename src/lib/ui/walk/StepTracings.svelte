@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { lengthWords } from '$words/index.js';
 	import { MAIN_STATIONS } from '$core/curve/index.js';
+	import UnsentHere from '../horse/UnsentHere.svelte';
 	import type { Walk } from './walk.svelte.js';
 
 	interface Props {
@@ -15,6 +16,7 @@
 	}
 </script>
 
+<UnsentHere horseId={walk.visit.horseId} visitId={walk.visit.id} />
 <ul>
 	{#each MAIN_STATIONS as s (s)}
 		{@const n = walk.tracings[s] ?? 0}

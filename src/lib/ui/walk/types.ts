@@ -1,6 +1,6 @@
 import type { HandRules, SaddleKind } from '$core/checks/index.js';
 import type { LoggedRide } from '$core/reading/index.js';
-import type { EntryValue } from '$core/visit/index.js';
+import type { FieldState } from '$core/visit/index.js';
 import type { FingerCalibration } from '$core/units/index.js';
 import type { Sign } from '$core/zones/index.js';
 
@@ -38,8 +38,10 @@ export interface WalkBefore {
 	readonly visits: readonly {
 		readonly id: string;
 		readonly visitedOn: string;
-		readonly fields: readonly (readonly [string, EntryValue])[];
+		readonly fields: readonly FieldState[];
 	}[];
+	/** Entries that ask for the vet and that no look has answered. */
+	readonly openEntryIds: readonly string[];
 	readonly rides: readonly LoggedRide[];
 	readonly tracedOn: string | null;
 }

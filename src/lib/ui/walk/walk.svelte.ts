@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid';
-import { foldEntries, valueOf, type Entry, type EntryValue, type FieldStates } from '$core/visit/index.js';
+import { foldEntries, isForTheVet, valueOf, type Entry, type EntryValue, type FieldStates } from '$core/visit/index.js';
 import { sync, type KeptEntry } from '../offline/index.js';
 
 export interface WalkVisit {
@@ -21,6 +21,8 @@ interface Undoable {
 }
 
 const SEND_AFTER_MS = 300;
+/** As many as the server takes. */
+const MOST_ANSWERS = 256;
 /** A yard's network often hangs rather than fails. */
 const PATIENCE_MS = 8000;
 const nowText = (): string => new Date().toISOString();
@@ -34,8 +36,12 @@ export class Walk {
 	states: FieldStates = $derived(foldEntries(this.entries));
 	#timer: ReturnType<typeof setTimeout> | undefined;
 
-	constructor(visit: WalkVisit) {
+	/** Serious entries that the page showed from earlier visits: a tap answers these and no others. */
+	readonly #shown: readonly string[];
+
+	constructor(visit: WalkVisit, shown: readonly string[]) {
 		this.visit = visit;
+		this.#shown = shown;
 	}
 
 	/** Reads what the device has; what other devices did follows when the server answers, and nothing waits for it. */
@@ -125,6 +131,17 @@ export class Walk {
 		await store.put('visits', { ...this.visit, personId: sync.personId });
 	}
 
+	/** What asks for the vet in other visits of this horse, as far as this device knows: shown by the page, or recorded here. */
+	async #known(): Promise<string[]> {
+		const store = await sync.store();
+		const others = store.all('visits').filter((v) => v.horseId === this.visit.horseId && v.id !== this.visit.id);
+		const here = store
+			.all('entries')
+			.filter((e) => isForTheVet(e.field, e.value) && others.some((v) => v.id === e.visitId))
+			.map((e) => e.id);
+		return [...new Set([...this.#shown, ...here])].slice(0, MOST_ANSWERS);
+	}
+
 	async #write(field: string, value: EntryValue): Promise<void> {
 		const tips = this.states.get(field)?.tips ?? [];
 		const entry: Entry = {
@@ -132,6 +149,7 @@ export class Walk {
 			field,
 			value,
 			replaces: tips.map((t) => t.id),
+			answers: await this.#known(),
 			madeAt: nowText()
 		};
 		this.entries = [...this.entries, entry];

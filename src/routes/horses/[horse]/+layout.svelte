@@ -1,6 +1,7 @@
 <script lang="ts">
 	import type { Snippet } from 'svelte';
 	import { page } from '$app/state';
+	import Guard from '$lib/ui/Guard.svelte';
 	import HorseTabs from '$lib/ui/horse/HorseTabs.svelte';
 	import type { LayoutData } from './$types.js';
 
@@ -11,4 +12,4 @@
 </script>
 
 {#if !alone}<HorseTabs horse={data.horse} may={data.may} />{/if}
-{@render children()}
+<Guard what="This page of the horse">{@render children()}</Guard>

@@ -10,6 +10,9 @@
 	import DeriveAgain from '$lib/ui/call/DeriveAgain.svelte';
 	import FitDaySeat from '$lib/ui/seat/FitDaySeat.svelte';
 	import BackStrip from '$lib/ui/strip/BackStrip.svelte';
+	import Guard from '$lib/ui/Guard.svelte';
+	import UnreadableEntries from '$lib/ui/horse/UnreadableEntries.svelte';
+	import UnsentHere from '$lib/ui/horse/UnsentHere.svelte';
 	import UndoBar from '$lib/ui/entry/UndoBar.svelte';
 	import { onMount } from 'svelte';
 	import { zoneOf, type ZoneId } from '$core/zones/index.js';
@@ -77,6 +80,8 @@
 <svelte:head><title>{data.horse.name} · Zone Tally</title></svelte:head>
 {#if form && 'message' in form}<p role="alert" class="alert alert-error mb-2">{form.message}</p>{/if}
 {#if data.saved}<UndoBar visitId={data.saved.id} undone={data.saved.undone} />{/if}
+<UnsentHere horseId={data.horse.id} />
+<UnreadableEntries horseId={data.horse.id} entries={data.unreadable} mayDelete={data.may.includes('record')} />
 <header class="who">
 	<h1>
 		{data.horse.name}{#if data.horse.archived}<small class="quiet">
@@ -112,69 +117,90 @@
 
 <div class="page">
 	<div class="call">
-		<CallCard
-			call={data.joined ?? undefined}
-			day={data.day ?? undefined}
-			byHandOn={data.byHandOn ?? undefined}
-			{decided}
-			missing={data.missing ?? undefined}
-			weighing={data.weighing ?? undefined}
-			saddleName={data.pairing?.saddleName}
-			under={data.setup?.line ?? ''}
-			isLatest={data.isLatest}
-			actionHref={action.href}
-			actionWord={action.word}
-			{sheetsHref}
-		/>
+		<Guard what="The verdict">
+			<CallCard
+				call={data.joined ?? undefined}
+				day={data.day ?? undefined}
+				byHandOn={data.byHandOn ?? undefined}
+				{decided}
+				missing={data.missing ?? undefined}
+				weighing={data.weighing ?? undefined}
+				saddleName={data.pairing?.saddleName}
+				under={data.setup?.line ?? ''}
+				isLatest={data.isLatest}
+				actionHref={action.href}
+				actionWord={action.word}
+				{sheetsHref}
+			/></Guard
+		>
 	</div>
 	<div class="strip">
-		<BackStrip changes={data.call?.changes ?? []} strokes={data.strokes} chosen={station} onchoose={choosezone} />
+		<Guard what="The map of the back">
+			<BackStrip
+				changes={data.call?.changes ?? []}
+				strokes={data.strokes}
+				chosen={station}
+				onchoose={choosezone}
+			/></Guard
+		>
 	</div>
 	{#if data.day}
 		<div class="rail">
-			<Rail
-				points={data.points}
-				visitDays={data.days}
-				fitMarks={data.marks}
-				setups={data.setup?.changes ?? []}
-				hands={data.hands}
-				limits={data.limits}
-				forecast={data.isLatest && data.call?.verdict !== 'refit' ? data.call?.forecast : undefined}
-				chosenDay={data.day}
-				onchoose={choose}
-			/>
+			<Guard what="The time line">
+				<Rail
+					points={data.points}
+					visitDays={data.days}
+					fitMarks={data.marks}
+					setups={data.setup?.changes ?? []}
+					hands={data.hands}
+					limits={data.limits}
+					forecast={data.isLatest && data.call?.verdict !== 'refit' ? data.call?.forecast : undefined}
+					chosenDay={data.day}
+					onchoose={choose}
+				/></Guard
+			>
 		</div>
 	{/if}
-	<div class="cuts"><Cuts cuts={data.cuts} changes={data.call?.changes ?? []} chosen={station} /></div>
+	<div class="cuts">
+		<Guard what="The outline"><Cuts cuts={data.cuts} changes={data.call?.changes ?? []} chosen={station} /></Guard>
+	</div>
 	{#if data.isLatest && (data.next.length > 0 || data.changed)}
 		<div class="next">
-			<NextCard
-				next={data.next}
-				asked={data.asked}
-				changed={data.changed ?? null}
-				due={data.due}
-				mayTick={data.may.includes('record')}
-			/>
+			<Guard what="What comes next">
+				<NextCard
+					next={data.next}
+					asked={data.asked}
+					changed={data.changed ?? null}
+					due={data.due}
+					mayTick={data.may.includes('record')}
+				/></Guard
+			>
 		</div>
 	{/if}
 	{#if data.pairing && data.seatOn}
 		<div class="seat">
-			<FitDaySeat brief horseId={data.horse.id} pairingId={data.pairing.id} on={data.seatOn} />
+			<Guard what="How the saddle sits">
+				<FitDaySeat brief horseId={data.horse.id} pairingId={data.pairing.id} on={data.seatOn} /></Guard
+			>
 		</div>
 	{/if}
 </div>
 
 <div class="lower">
-	<Tasks tasks={data.tasks} today={data.today} mayNote={data.may.includes('note')} />
+	<Guard what="The list of tasks"
+		><Tasks tasks={data.tasks} today={data.today} mayNote={data.may.includes('note')} /></Guard
+	>
 	{#if data.joined && data.joined.verdict !== 'steady'}
-		<TellFitter
-			horse={data.horse}
-			saddleName={data.pairing?.saddleName}
-			fittedOn={latestMark?.fittedOn}
-			joined={data.joined}
-			readings={data.readings}
-			day={data.day ?? ''}
-		/>
+		<Guard what="What to tell the fitter"
+			><TellFitter
+				horse={data.horse}
+				saddleName={data.pairing?.saddleName}
+				fittedOn={latestMark?.fittedOn}
+				joined={data.joined}
+				readings={data.readings}
+				day={data.day ?? ''}
+			/></Guard
+		>
 	{/if}
 	<section class="sheet">
 		<h2>This day</h2>

@@ -1,6 +1,6 @@
 import { FRONT_STATION, limitsOfCall } from '$core/call/index.js';
 import { changedSince, comingUp } from '$core/diary/index.js';
-import { askedOfOwner, lastDecision, rankSaddles, triedAt } from '$core/reading/index.js';
+import { askedOfOwner, standingDecision, rankSaddles, triedAt } from '$core/reading/index.js';
 import { comparePeriods, compareSetups, followSetup, setupOn, setupPeriods, type Setup } from '$core/setup/index.js';
 import { nextByHandDay } from '$core/schedule/index.js';
 import { ageYearsOn } from '$core/units/index.js';
@@ -162,8 +162,17 @@ export const overview = ({ locals, url, parent, isDataRequest }: Asked) =>
 			joined: judged?.joined ?? null,
 			readings: judged?.readings ?? [],
 			weighing: judged?.weighing ?? null,
-			decided: day ? (lastDecision(found.visits, day) ?? null) : null,
+			decided: day ? (standingDecision(found.visits, day) ?? null) : null,
 			byHandOn: byHandOn ?? null,
+			unreadable: found.visits.flatMap((v) =>
+				v.unreadable.map((e) => ({
+					visitId: v.id,
+					entryId: e.id,
+					visitedOn: v.visitedOn,
+					field: e.field,
+					value: JSON.stringify(e.value).slice(0, 80)
+				}))
+			),
 			isLatest,
 			missing:
 				calls.length === 0

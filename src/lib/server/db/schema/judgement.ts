@@ -1,5 +1,17 @@
 import { sql } from 'drizzle-orm';
-import { bigint, check, index, integer, jsonb, pgTable, primaryKey, text, unique, uuid } from 'drizzle-orm/pg-core';
+import {
+	bigint,
+	check,
+	foreignKey,
+	index,
+	integer,
+	jsonb,
+	pgTable,
+	primaryKey,
+	text,
+	unique,
+	uuid
+} from 'drizzle-orm/pg-core';
 import type { Call, CallLimits } from '../../../../core/call/index.js';
 import { at, day, oneOf } from './columns.js';
 import { person, yard } from './access.js';
@@ -35,9 +47,7 @@ export type SparkPoint = readonly [day: string, nearMm: number, offMm: number, s
 export const standing = pgTable(
 	'standing',
 	{
-		horseId: uuid('horse_id')
-			.primaryKey()
-			.references(() => horse.id, { onDelete: 'cascade' }),
+		horseId: uuid('horse_id').primaryKey(),
 		/** Its horse's, so that a board is read by it alone. */
 		yardId: uuid('yard_id')
 			.notNull()
@@ -64,6 +74,7 @@ export const standing = pgTable(
 		limits: jsonb('limits').$type<CallLimits>()
 	},
 	(t) => [
+		foreignKey({ columns: [t.horseId, t.yardId], foreignColumns: [horse.id, horse.yardId] }).onDelete('cascade'),
 		index('standing_due').on(t.yardId, t.nextOn),
 		check('standing_verdict', sql.raw(`verdict is null or verdict in ('steady', 'watch', 'refit', 'stop')`))
 	]
@@ -84,5 +95,5 @@ export const earlierVersion = pgTable(
 		replacedBy: uuid('replaced_by').references(() => person.id),
 		replacedAt: at('replaced_at').notNull().defaultNow()
 	},
-	(t) => [unique('earlier_version_once').on(t.kind, t.rowId, t.version)]
+	(t) => [unique('earlier_version_once').on(t.kind, t.rowId, t.yardId, t.version)]
 );

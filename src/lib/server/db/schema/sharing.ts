@@ -15,7 +15,7 @@ export const invitation = pgTable(
 			.notNull()
 			.references(() => yard.id, { onDelete: 'cascade' }),
 		/** The one horse that is shared; the whole yard where it is null. */
-		horseId: uuid('horse_id').references(() => horse.id, { onDelete: 'cascade' }),
+		horseId: uuid('horse_id'),
 		role: text('role').$type<Role | GuestRole>().notNull(),
 		/** The only address that may take it; anybody's where it is null. */
 		email: text('email'),
@@ -28,6 +28,7 @@ export const invitation = pgTable(
 		revokedAt: at('revoked_at')
 	},
 	(t) => [
+		foreignKey({ columns: [t.horseId, t.yardId], foreignColumns: [horse.id, horse.yardId] }).onDelete('cascade'),
 		check('invitation_role', oneOf('role', [...ROLES, ...GUEST_ROLES])),
 		check('invitation_for', sql`(${t.horseId} is not null) = (${t.role} like 'guest-%')`),
 		index('invitation_of_yard').on(t.yardId)
@@ -58,14 +59,19 @@ export const deed = pgTable(
 		yardId: uuid('yard_id')
 			.notNull()
 			.references(() => yard.id, { onDelete: 'cascade' }),
-		horseId: uuid('horse_id').references(() => horse.id, { onDelete: 'cascade' }),
+		horseId: uuid('horse_id'),
 		personId: uuid('person_id').references(() => person.id, { onDelete: 'set null' }),
 		what: text('what').$type<DeedCode>().notNull(),
 		/** Names as they were then. */
 		about: jsonb('about').$type<Readonly<Record<string, string>>>().notNull(),
 		doneAt: at('done_at').notNull().defaultNow()
 	},
-	(t) => [index('deed_of_yard').on(t.yardId, t.id)]
+	(t) => [
+		foreignKey({ columns: [t.horseId, t.yardId], foreignColumns: [horse.id, horse.yardId] }).onDelete('cascade'),
+		index('deed_of_yard').on(t.yardId, t.id),
+		index('deed_of_horse').on(t.horseId, t.id),
+		index('deed_of_person').on(t.personId, t.yardId)
+	]
 );
 
 export const REPORT_ANSWERS = ['fits', 'refitted', 'note'] as const;
@@ -99,6 +105,7 @@ export const reportLink = pgTable(
 		foreignKey({ columns: [t.pairingId, t.horseId], foreignColumns: [pairing.id, pairing.horseId] }).onDelete(
 			'cascade'
 		),
+		foreignKey({ columns: [t.horseId, t.yardId], foreignColumns: [horse.id, horse.yardId] }).onDelete('cascade'),
 		index('report_link_of_horse').on(t.horseId),
 		check('report_link_answer', oneOf('answer', REPORT_ANSWERS)),
 		check('report_link_note', sql`length(${t.answerNote}) <= 2000`)

@@ -40,6 +40,7 @@ export const visit = pgTable(
 	(t) => [
 		foreignKey({ columns: [t.horseId, t.yardId], foreignColumns: [horse.id, horse.yardId] }),
 		unique('visit_of_horse').on(t.id, t.horseId),
+		unique('visit_in_yard').on(t.id, t.yardId),
 		index('visit_by_horse').on(t.horseId, t.visitedOn),
 		check('visit_note', sql`length(${t.note}) <= 4000`)
 	]
@@ -85,6 +86,8 @@ export const visitEntry = pgTable(
 		field: text('field').notNull(),
 		value: jsonb('value').$type<{ readonly v: EntryValue }>().notNull(),
 		replaces: uuid('replaces').array().notNull(),
+		/** Serious entries of earlier visits that the person was shown; null where the device did not say. */
+		answers: uuid('answers').array(),
 		device: uuid('device').notNull(),
 		/** Clock of the device, put right by what it was off when it sent. */
 		madeAt: at('made_at').notNull(),
@@ -95,7 +98,8 @@ export const visitEntry = pgTable(
 		index('visit_entry_by_visit').on(t.visitId),
 		check('visit_entry_field', sql`length(${t.field}) between 1 and 160`),
 		check('visit_entry_value', sql`octet_length(${t.value}::text) <= 8192`),
-		check('visit_entry_replaces', sql`cardinality(${t.replaces}) <= 64`)
+		check('visit_entry_replaces', sql`cardinality(${t.replaces}) <= 64`),
+		check('visit_entry_answers', sql`${t.answers} is null or cardinality(${t.answers}) <= 256`)
 	]
 );
 
@@ -107,7 +111,7 @@ export const ride = pgTable(
 		yardId: uuid('yard_id').notNull(),
 		horseId: uuid('horse_id').notNull(),
 		riddenOn: day('ridden_on').notNull(),
-		saddleId: uuid('saddle_id').references(() => saddle.id),
+		saddleId: uuid('saddle_id'),
 		pad: text('pad').notNull(),
 		seen: text('seen').array().notNull(),
 		atTime: text('at_time').notNull(),
@@ -122,6 +126,7 @@ export const ride = pgTable(
 	},
 	(t) => [
 		foreignKey({ columns: [t.horseId, t.yardId], foreignColumns: [horse.id, horse.yardId] }),
+		foreignKey({ columns: [t.saddleId, t.yardId], foreignColumns: [saddle.id, saddle.yardId] }),
 		check('ride_moved', sql`${t.movedMm} between -150 and 150`),
 		check('ride_shifted', sql`${t.shifted} in ('near', 'off')`),
 		index('ride_by_horse').on(t.horseId, t.riddenOn),
@@ -168,7 +173,7 @@ export const photo = pgTable(
 			.notNull()
 			.references(() => yard.id),
 		/** It hangs on a visit or on a saddle. */
-		visitId: uuid('visit_id').references(() => visit.id, { onDelete: 'cascade' }),
+		visitId: uuid('visit_id'),
 		saddleId: uuid('saddle_id'),
 		kind: text('kind').$type<PhotoKind>().notNull(),
 		mediaType: text('media_type').notNull(),
@@ -182,6 +187,7 @@ export const photo = pgTable(
 		createdAt: at('created_at').notNull().defaultNow()
 	},
 	(t) => [
+		foreignKey({ columns: [t.visitId, t.yardId], foreignColumns: [visit.id, visit.yardId] }).onDelete('cascade'),
 		foreignKey({ columns: [t.saddleId, t.yardId], foreignColumns: [saddle.id, saddle.yardId] }).onDelete('cascade'),
 		index('photo_by_visit').on(t.visitId),
 		index('photo_by_saddle').on(t.saddleId),

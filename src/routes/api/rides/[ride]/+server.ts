@@ -10,7 +10,7 @@ export const PUT: RequestHandler = ({ params, request, locals }) =>
 		const input = await parseJson(request, locals.scope, BOUNDS.ride, schemas.ride);
 		if (input.id !== parseId(params.ride))
 			throw new CoreError('bad-input', { detail: 'The id in the address and in the ride differ.' });
-		return { outcome: await putRide(app().db, locals.scope, input) };
+		return { outcome: await putRide(app().db, locals.scope, input), stored: [input.id] };
 	});
 
 /** Takes a line of the log back; it can be put in again. */

@@ -7,7 +7,7 @@ import type { RequestHandler } from './$types.js';
 export const PUT: RequestHandler = ({ params, request, locals }) =>
 	answerJson(async () => {
 		const input = await parseVisit(request, locals.scope, params.visit);
-		return putVisit(app().db, locals.scope, input, locals.person?.name);
+		return { ...(await putVisit(app().db, locals.scope, input, locals.person?.name)), stored: [input.id] };
 	});
 
 /** Takes a visit back; it can be put in again. */

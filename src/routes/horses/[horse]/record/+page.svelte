@@ -74,7 +74,7 @@
 						{/if}
 					</div>
 					{#if v.note}<p class="note">“{v.note}”</p>{/if}
-					{#each v.notes as n (n.field)}
+					{#each v.notes as n, nth (nth)}
 						<p class="note">{n.field === 'note' ? '' : `${fieldWords(n.field)}: `}“{n.text}”</p>
 					{/each}
 					{#if v.version > 1}

@@ -78,7 +78,8 @@
 	</div>
 	<label
 		>against <select class="select" value={data.against} onchange={(e) => ask({ against: e.currentTarget.value })}
-			>{#each data.days as d (d)}<option value={d}>{formatDay(d)}{data.fitDays.includes(d) ? ', fit mark' : ''}</option
+			>{#each data.days as d, nth (nth)}<option value={d}
+					>{formatDay(d)}{data.fitDays.includes(d) ? ', fit mark' : ''}</option
 				>{/each}</select
 		></label
 	>
@@ -96,7 +97,7 @@
 			<text x="203" y="117" text-anchor="end">{lengthWords(120)}</text>
 			<text x="-203" y="-6">near</text>
 			<text x="203" y="-6" text-anchor="end">off</text>
-			{#each kept as d (d.day)}<path class="kept" d={dayPath(comparison.against, d)} />{/each}
+			{#each kept as d, nth (nth)}<path class="kept" d={dayPath(comparison.against, d)} />{/each}
 			<path class="interval" d={intervalPath(comparison.against, shown)} />
 			<path class="against" d={againstPath(comparison.against)} />
 			<path class="now" d={dayPath(comparison.against, shown)} />
@@ -140,7 +141,7 @@
 			role="img"
 			aria-label="Difference along the curve, from near to off"
 		>
-			{#each ticks as mm (mm)}
+			{#each ticks as mm, nth (nth)}
 				<path class="grid" class:zero={mm === 0} d={`M-205 ${-mm * scale}H205`} />
 				<text x="-211" y={-mm * scale + 3} text-anchor="end"
 					>{mm > 0 ? '+' : ''}{onScale(mm, { ...tick, unit: '' })}</text

@@ -100,7 +100,7 @@
 			<div class="when">
 				<label
 					>Strip on <select class="select" value={data.on} onchange={(e) => to('on', e.currentTarget.value)}
-						>{#each [...data.days].reverse() as d (d)}<option value={d}>{formatDay(d)}</option>{/each}</select
+						>{#each [...data.days].reverse() as d, nth (nth)}<option value={d}>{formatDay(d)}</option>{/each}</select
 					></label
 				>
 				<label
@@ -108,7 +108,7 @@
 						class="select"
 						value={data.beside ?? ''}
 						onchange={(e) => to('beside', e.currentTarget.value || null)}
-						><option value="">no other day</option>{#each [...data.days].reverse() as d (d)}<option value={d}
+						><option value="">no other day</option>{#each [...data.days].reverse() as d, nth (nth)}<option value={d}
 								>{formatDay(d)}</option
 							>{/each}</select
 					></label
@@ -154,7 +154,7 @@
 		{/if}
 		{#if row}
 			<ul class="detail">
-				{#each [...row.strokes].reverse() as s (s.day + s.sign.kind)}
+				{#each [...row.strokes].reverse() as s, nth (nth)}
 					<li>
 						<b>{formatDay(s.day)}</b>
 						{signLine(s.sign)}{s.sign.note ? `. ${s.sign.note}` : ''}
@@ -179,9 +179,9 @@
 		<section class="sheet block">
 			<h2>What it points to, {formatDay(data.on)}</h2>
 			{#if data.readings.length === 0}<p class="quiet">Nothing that points anywhere.</p>{/if}
-			{#each groups as g (g.weight)}
+			{#each groups as g, nth (nth)}
 				<h3 class:alarm={g.weight === 'vet'}>{WEIGHT_WORDS[g.weight]}</h3>
-				{#each g.readings as r (r.code + JSON.stringify(r.data))}
+				{#each g.readings as r, nth (nth)}
 					<details class="reading">
 						<summary>{readingSentence(r.code, r.data)} <span class="quiet">({formatDay(r.seenOn)})</span></summary>
 						<p class="quiet">Rule: {READING_WORDS[r.code].rule} Doubt: {READING_WORDS[r.code].doubt}</p>

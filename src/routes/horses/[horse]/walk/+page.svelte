@@ -77,7 +77,10 @@
 	});
 
 	async function open(id: string, visitedOn: string, isNew = false) {
-		const next = new Walk({ id, horseId: data.horse.id, horseName: data.horse.name, visitedOn });
+		const next = new Walk(
+			{ id, horseId: data.horse.id, horseName: data.horse.name, visitedOn },
+			data.before.openEntryIds
+		);
 		if (!isNew) await next.open();
 		walk = next;
 	}

@@ -17,8 +17,8 @@ export const POST: RequestHandler = ({ params, request, locals }) =>
 		const now = new Date();
 		const batch = await parseJson(request, locals.scope, BOUNDS.entries, batchSchema);
 		const { kept, refused, clockOffMs } = sortBatch(parseId(params.visit), batch, now);
-		const { stored, clashed } = await putEntries(app().db, locals.scope, kept);
-		return { stored, refused: [...refused, ...clashedEntries(kept, clashed)], clockOffMs };
+		const { stored, clashed, reopened } = await putEntries(app().db, locals.scope, kept);
+		return { stored, refused: [...refused, ...clashedEntries(kept, clashed)], clockOffMs, reopened };
 	});
 
 /** All of a visit's taps, for going on with it on another device. */

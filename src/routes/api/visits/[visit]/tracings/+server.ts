@@ -7,7 +7,7 @@ import type { RequestHandler } from './$types.js';
 export const POST: RequestHandler = ({ params, request, locals }) =>
 	answerJson(async () => {
 		const input = await parseVisit(request, locals.scope, params.visit);
-		return addTracings(app().db, locals.scope, input, locals.person?.name);
+		return { ...(await addTracings(app().db, locals.scope, input, locals.person?.name)), stored: [input.id] };
 	});
 
 /** A visit's tracings with the version an edit of them starts from. */

@@ -1,0 +1,2 @@
+export * from './entry.js';
+export * from './knewOf.js';
