@@ -163,8 +163,14 @@ describe('wrong clocks', () => {
 		const id = uuidv7();
 		const sentAt = days(3);
 		const note = { ...noteBody('rest/feel', true), madeAt: new Date(Date.parse(sentAt) - 7 * 60_000).toISOString() };
+		const url = `/api/visits/${id}/entries`;
+		const unsure = await owner.send('POST', url, { ...batchBody(horseId, [note]), sentAt });
+		expect([unsure.status, ((await unsure.json()) as { code: string }).code]).to.deep.equal([409, 'clock-off']);
+		expect(await database().db.$count(tables.visit, eq(tables.visit.id, id))).to.equal(0);
+		// With the day chosen by hand it is believed.
+		const day = { ...noteBody('day', '2026-03-14'), madeAt: note.madeAt };
 		const before = Date.now();
-		const response = await owner.send('POST', `/api/visits/${id}/entries`, { ...batchBody(horseId, [note]), sentAt });
+		const response = await owner.send('POST', url, { ...batchBody(horseId, [note, day]), sentAt });
 		const after = Date.now();
 		const answer = (await response.json()) as Answer;
 		expect(answer.clockOffMs).to.be.within(before - Date.parse(sentAt), after - Date.parse(sentAt));

@@ -47,7 +47,7 @@ describe('what was saved is there tomorrow', () => {
 		expect((await (await put(owner, first)).json()).outcome).to.equal('made');
 		// The same points read anew: other ids, equal content.
 		const again = { ...first, id: uuidv7(), tracings: first.tracings.map((t) => ({ ...t, id: uuidv7() })) };
-		expect(await (await put(owner, again)).json()).to.deep.equal({ outcome: 'known', known: 2 });
+		expect(await (await put(owner, again)).json()).to.deep.equal({ outcome: 'known', known: 2, stored: [again.id] });
 		expect(await tracingsOf(horseId)).to.have.length(2);
 		// One more sheet among them: only that one is new.
 		const moved = first.tracings[0] as (typeof first.tracings)[number];

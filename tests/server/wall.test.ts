@@ -55,6 +55,9 @@ describe('the second wall: the database shows a person no other yard, whatever t
 		'task'
 	];
 
+	/** Whose accounts there are: the sign-in library's own, and whose names a person sees. */
+	const ACCOUNT_TABLES = ['account', 'mailbox', 'passkey', 'person', 'rate_limit', 'session', 'verification'];
+
 	before(async () => {
 		server = connect(serverUrlOf(process.env['ZT_TEST_DATABASE'] as string), 3);
 		foreign = await demoHorse('Samphire');
@@ -92,20 +95,11 @@ describe('the second wall: the database shows a person no other yard, whatever t
 		const { rows } = await database().db.execute<{ name: string }>(
 			sql`select relname name from pg_class where relnamespace = 'public'::regnamespace and relkind = 'r' and relrowsecurity order by 1`
 		);
-		expect(rows.map((r) => r.name)).to.have.members(YARD_TABLES);
+		expect(rows.map((r) => r.name)).to.have.members([...YARD_TABLES, ...ACCOUNT_TABLES]);
 		const { rows: bare } = await database().db.execute<{ name: string }>(
 			sql`select relname name from pg_class where relnamespace = 'public'::regnamespace and relkind = 'r' and not relrowsecurity order by 1`
 		);
-		// Whose accounts there are: the sign-in library's own.
-		expect(bare.map((r) => r.name)).to.deep.equal([
-			'account',
-			'mailbox',
-			'passkey',
-			'person',
-			'rate_limit',
-			'session',
-			'verification'
-		]);
+		expect(bare.map((r) => r.name)).to.deep.equal([]);
 	});
 
 	it('without a word where: nothing of any table for a stranger or for nobody', async () => {
@@ -116,6 +110,56 @@ describe('the second wall: the database shows a person no other yard, whatever t
 				);
 				expect(rows[0]?.n, `${table} for ${who || 'nobody'}`).to.equal(0);
 			}
+	});
+
+	it('nobody takes the server for themselves: neither by a setting, nor by a temporary table, nor by its accounts', async () => {
+		const { db, pool } = server;
+		const client = await pool.connect();
+		try {
+			await client.query(`select set_config('zt.person', 'system', false)`);
+			expect((await client.query('select count(*)::int n from horse')).rows[0].n).to.equal(0);
+			// It would have been searched before the true one.
+			const made = await client
+				.query('create temporary table membership (yard_id uuid, person_id uuid, role text)')
+				.then(
+					() => 'made',
+					(e: { code?: string }) => e.code
+				);
+			expect(made).to.equal('42501');
+		} finally {
+			client.release(true);
+		}
+		for (const table of ['account', 'session', 'passkey', 'verification', 'rate_limit', 'mailbox']) {
+			const { rows } = await asPerson(insider, () =>
+				db.execute<{ n: number }>(sql.raw(`select count(*)::int n from ${table}`))
+			);
+			expect(rows[0]?.n, table).to.equal(0);
+		}
+		const { rows } = await asPerson(stranger, () => db.execute<{ id: string }>(sql`select id from person`));
+		expect(rows.map((r) => r.id)).to.deep.equal([stranger]);
+		const functions = await database().db.execute<{ name: string }>(
+			sql`select proname name from pg_proc where pronamespace = 'public'::regnamespace and proname like 'zt\_%'
+				and not coalesce('search_path=public, pg_temp' = any(proconfig), false)`
+		);
+		expect(functions.rows).to.deep.equal([]);
+	});
+
+	it('a report link cannot name a horse of another yard', async () => {
+		const { db } = database();
+		const [elsewhere] = await db
+			.select({ id: tables.yard.id })
+			.from(tables.yard)
+			.where(sql`id <> ${foreign.yardId}`)
+			.limit(1);
+		const values = {
+			id: uuidv7(),
+			yardId: elsewhere?.id as string,
+			horseId: foreign.id,
+			pairingId: foreign.pairingId,
+			tokenHash: uuidv7(),
+			expiresAt: new Date()
+		};
+		expect(await codeOf(db.insert(tables.reportLink).values(values))).to.include('Failed query');
 	});
 
 	it('one of the yard sees theirs, and only theirs', async () => {

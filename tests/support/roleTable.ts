@@ -120,6 +120,24 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 		(c, p) => c.post('/horses/new', { id: uuidv7(), yardId: p.yardId, name: 'Glass Eel', about: '', bornYear: '' })
 	],
 	'/horses/[horse]': ['OBFVWAG', horsePage('')],
+	'/horses/[horse] ?removeEntry': [
+		'OB',
+		async (c, { horseId, visitId, extra }) => {
+			const entry = uuidv7();
+			await database()
+				.db.insert(tables.visitEntry)
+				.values({
+					id: entry,
+					visitId,
+					field: 'decide/nextOn',
+					value: { v: '2026-13-45' },
+					replaces: [],
+					device: extra.id,
+					madeAt: new Date('2026-03-14T09:00Z')
+				});
+			return c.post(`/horses/${horseId}?/removeEntry`, { visit: visitId, entry });
+		}
+	],
 	'/horses/[horse]/shape': ['OBFVWAG', horsePage('/shape')],
 	'/horses/[horse]/signs': ['OBFVWAG', horsePage('/signs')],
 	'/horses/[horse]/record': ['OBFVWAG', horsePage('/record')],
@@ -359,9 +377,13 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 		'OB',
 		async (c, p) => {
 			const { db } = database();
+			// A deleted visit takes no edit.
+			await db.update(tables.visit).set({ undoneAt: null }).where(eq(tables.visit.id, p.visitId));
 			const [now] = await db.select().from(tables.visit).where(eq(tables.visit.id, p.visitId));
 			const from = now?.version as number;
-			return c.send('POST', `/api/visits/${p.visitId}/earlier`, { version: 1, from });
+			const [kept] = await db.select().from(tables.earlierVersion).where(eq(tables.earlierVersion.rowId, p.visitId));
+			const version = kept?.version as number;
+			return c.send('POST', `/api/visits/${p.visitId}/earlier`, { version, from });
 		}
 	],
 	'/api/photos/[photo] GET': ['OBFVWAG', get((p) => `/api/photos/${p.photoId}`)],

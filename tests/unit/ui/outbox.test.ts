@@ -1,8 +1,8 @@
 import { expect } from 'chai';
 import 'fake-indexeddb/auto';
-import { cachePath, isPage, isStale } from '../../../src/lib/ui/offline/cacheRules.js';
-import type { KeptEntry, KeptPhoto, KeptVisit } from '../../../src/lib/ui/offline/kept.js';
-import { countWaiting, sendWaiting, type SendOutcome } from '../../../src/lib/ui/offline/sendWaiting.js';
+import { cachePath, endsSession, isPage, isStale, markSaved } from '../../../src/lib/ui/offline/cacheRules.js';
+import type { KeptEntry, KeptPhoto, KeptTracings, KeptVisit } from '../../../src/lib/ui/offline/kept.js';
+import { countWaiting, forgetSent, sendWaiting, type SendOutcome } from '../../../src/lib/ui/offline/sendWaiting.js';
 import { openStore, type Store } from '../../../src/lib/ui/offline/store.js';
 import { tap } from '../../support/notes.js';
 
@@ -25,6 +25,29 @@ const photo = (id: string): KeptPhoto => ({
 	mark: 'waiting'
 });
 
+const tracings = (id: string, count: number): KeptTracings => ({
+	id,
+	personId: ME,
+	horseId: 'h1',
+	horseName: 'Marram',
+	mark: 'waiting',
+	draft: {
+		id,
+		visitedOn: '2026-06-01',
+		note: '',
+		tracings: Array.from({ length: count }, (_, i) => ({
+			id: `${id}-${i}`,
+			station: 'T8',
+			repeat: i + 1,
+			xMm: [],
+			yMm: [],
+			source: 'points',
+			operator: '',
+			quality: null
+		}))
+	}
+});
+
 interface Asked {
 	readonly url: string;
 	readonly method: string;
@@ -38,7 +61,8 @@ function server(answer?: (asked: Asked) => Response | undefined) {
 		const body = typeof init.body === 'string' ? (JSON.parse(init.body) as { entries?: { id: string }[] }) : {};
 		const one = { url, method: String(init.method), ids: (body.entries ?? []).map((e) => e.id) };
 		asked.push(one);
-		return answer?.(one) ?? Response.json({ stored: one.ids, refused: [], clockOffMs: 0 });
+		const named = one.ids.length > 0 ? one.ids : [one.url.split('/')[3]?.split('?')[0] ?? ''];
+		return answer?.(one) ?? Response.json({ stored: named, refused: [], clockOffMs: 0 });
 	}) as typeof fetch;
 	return { asked, fake };
 }
@@ -140,7 +164,9 @@ describe('sending', () => {
 
 	it('a visit refused as a whole keeps its taps with the reason', async () => {
 		const { store } = await storeWith(entry('a'));
-		const { fake } = server(() => Response.json({ message: 'The day lies in the future.' }, { status: 400 }));
+		const { fake } = server(() =>
+			Response.json({ code: 'bad-input', message: 'The day lies in the future.' }, { status: 400 })
+		);
 		await send(store, fake);
 		expect(store.all('visits')[0]?.why).to.contain('future');
 		expect(countWaiting(store, ME).refused).to.deep.equal(['The day lies in the future.']);
@@ -151,7 +177,9 @@ describe('sending', () => {
 		await store.put('photos', photo('p1'));
 		await store.put('rides', { id: 'r1', personId: ME, mark: 'waiting', body: { id: 'r1' } });
 		const { asked, fake } = server((a) =>
-			a.url.includes('/photos/') ? Response.json({ message: 'Not a picture.' }, { status: 400 }) : undefined
+			a.url.includes('/photos/')
+				? Response.json({ code: 'not-an-image', message: 'Not a picture.' }, { status: 400 })
+				: undefined
 		);
 		expect((await send(store, fake)).state).to.equal('sent');
 		expect(asked.map((a) => a.url.split('/')[2]?.split('?')[0])).to.deep.equal(['photos', 'rides']);
@@ -165,6 +193,113 @@ describe('sending', () => {
 		await send(store, fake);
 		expect(asked).to.be.empty;
 		expect(countWaiting(store, ME)).to.deep.include({ taps: 0, foreign: 1 });
+	});
+
+	it('tracings saved without a connection are sent by themselves, after the taps of their visit, and counted till then', async () => {
+		const { store } = await storeWith(entry('a'));
+		await store.put('tracings', tracings('v1', 3));
+		await store.put('tracings', { ...tracings('v2', 2), draft: { ...tracings('v2', 2).draft, version: 4 } });
+		expect(countWaiting(store, ME)).to.deep.include({ taps: 1, tracings: 5 });
+		const { asked, fake } = server();
+		expect((await send(store, fake)).state).to.equal('sent');
+		// Added to a visit that may be there; written whole, from its version, where it was changed.
+		expect(asked.map((a) => `${a.method} ${a.url}`)).to.deep.equal([
+			'POST /api/visits/v1/entries',
+			'POST /api/visits/v1/tracings',
+			'PUT /api/visits/v2'
+		]);
+		expect(countWaiting(store, ME)).to.deep.include({ taps: 0, tracings: 0 });
+		expect(store.all('tracings')).to.be.empty;
+	});
+
+	it('tracings that somebody else has changed meanwhile stay, with the reason', async () => {
+		const { store } = await storeWith();
+		await store.put('tracings', tracings('v2', 2));
+		const { fake } = server(() =>
+			Response.json({ code: 'changed-meanwhile', message: 'Changed meanwhile.' }, { status: 409 })
+		);
+		await send(store, fake);
+		expect(store.all('tracings')[0]).to.include({ mark: 'refused', why: 'Changed meanwhile.' });
+		expect(countWaiting(store, ME).refused).to.deep.equal(['Changed meanwhile.']);
+	});
+
+	it('the sign-in page of a network is no acknowledgement: nothing leaves the device', async () => {
+		const pages = [
+			() => new Response('<html>Welcome to the harbour Wi-Fi</html>', { headers: { 'content-type': 'text/html' } }),
+			() => Response.json({ ok: true }),
+			() => new Response('<html>no</html>', { status: 403 }),
+			() => new Response('', { status: 302, headers: { location: 'https://login.test/' } })
+		];
+		for (const answer of pages) {
+			const { store } = await storeWith(entry('a'));
+			await store.put('photos', photo('p1'));
+			await store.put('rides', { id: 'r1', personId: ME, mark: 'waiting', body: { id: 'r1' } });
+			await store.put('tracings', tracings('v2', 2));
+			const { fake } = server(answer);
+			expect((await send(store, fake)).state).to.equal('offline');
+			expect(countWaiting(store, ME)).to.deep.include({ taps: 1, photos: 1, rides: 1, tracings: 2, refused: [] });
+		}
+	});
+
+	it('an answer that names another id takes nothing from the device', async () => {
+		const { store } = await storeWith();
+		await store.put('photos', photo('p1'));
+		const { fake } = server(() => Response.json({ stored: ['p2'] }));
+		expect((await send(store, fake)).state).to.equal('offline');
+		expect(store.all('photos')).to.have.length(1);
+	});
+
+	it('says in whose name it sends, and waits where the server has somebody else', async () => {
+		const { store } = await storeWith(entry('a'));
+		const names: (string | null)[] = [];
+		const fake = (async (_: string, init: RequestInit) => {
+			names.push(new Headers(init.headers).get('x-zt-person'));
+			return Response.json({ code: 'other-person', message: '' }, { status: 409 });
+		}) as typeof fetch;
+		expect((await send(store, fake)).state).to.equal('other-person');
+		expect(names).to.deep.equal([ME]);
+		expect(countWaiting(store, ME)).to.deep.include({ taps: 1, refused: [] });
+	});
+
+	it('on a visit that another person began, everybody’s taps go in their own name', async () => {
+		const theirs = entry('b', { personId: 'person-2' });
+		const { store } = await storeWith(entry('a'), theirs);
+		const { asked, fake } = server();
+		await sendWaiting({ store, personId: 'person-2', device: 'd1', fetch: fake, now: () => new Date() });
+		expect(asked.map((a) => a.ids)).to.deep.equal([[theirs.id]]);
+		expect(countWaiting(store, ME)).to.deep.include({ taps: 1, foreign: 0 });
+	});
+
+	it('what hangs on a visit that was refused waits with it until the visit was put right', async () => {
+		const { store } = await storeWith(entry('a'));
+		await store.put('photos', photo('p1'));
+		const refusing = server(() => Response.json({ code: 'clock-off', message: 'Choose the day.' }, { status: 409 }));
+		await send(store, refusing.fake);
+		expect(refusing.asked).to.have.length(1);
+		expect(countWaiting(store, ME)).to.deep.include({ photos: 1, refused: ['Choose the day.'] });
+		for (const e of store.all('entries')) await store.put('entries', { ...e, mark: 'waiting' });
+		const { fake } = server();
+		await send(store, fake);
+		expect(store.all('visits')[0]).not.to.have.property('why');
+		expect(countWaiting(store, ME)).to.deep.include({ taps: 0, photos: 0, refused: [] });
+	});
+
+	it('five thousand taps of three weeks go in order, each once', async () => {
+		const taps = Array.from({ length: 5000 }, (_, i) => entry(`f${i}`));
+		const { store } = await storeWith(...taps);
+		const { asked, fake } = server();
+		expect((await send(store, fake)).state).to.equal('sent');
+		expect(asked.flatMap((a) => a.ids)).to.deep.equal(taps.map((t) => t.id).sort());
+		expect(Math.max(...asked.map((a) => a.ids.length))).to.be.at.most(500);
+	});
+
+	it('signing out removes what the server has, and keeps what it has not', async () => {
+		const [kept, gone] = [entry('a'), entry('b', { mark: 'sent' })];
+		const { store } = await storeWith(kept, gone);
+		await store.put('visits', { ...visit, id: 'v9' });
+		await forgetSent(store, (id) => id === ME);
+		expect(store.all('entries').map((e) => e.id)).to.deep.equal([kept.id]);
+		expect(store.all('visits').map((v) => v.id)).to.deep.equal(['v1']);
 	});
 
 	it('hears from the server how far the clock is off', async () => {
@@ -192,6 +327,22 @@ describe('pages kept for a yard without a connection', () => {
 		const walk = new URL(`https://x.test/horses/${horse}/walk?visit=a&at=feel`);
 		expect(cachePath(walk)).to.equal(`/horses/${horse}/walk`);
 		expect(cachePath(new URL('https://x.test/?q=mar'))).to.equal('/?q=mar');
+	});
+	it('a kept page says when it is of, before anything else and on its root', () => {
+		const page = '<!doctype html><html lang="en" data-theme="paper"><body data-x="1"><div>Steady</div></body></html>';
+		const now = new Date('2026-06-01T18:00:00');
+		const today = markSaved(page, new Date('2026-06-01T10:31:00').toISOString(), now);
+		expect(today).to.match(/<body data-x="1"><div class="zt-saved-copy"[^>]*>Saved copy from 10:31, not up to date\./);
+		expect(today).to.contain('<html data-saved="Saved copy from 10:31" lang="en"');
+		expect(today.indexOf('Saved copy')).to.be.below(today.indexOf('Steady'));
+		expect(markSaved(page, new Date('2026-05-30T10:31:00').toISOString(), now)).to.contain('30 May 2026, 10:31');
+		for (const unknown of [null, 'soon']) expect(markSaved(page, unknown, now)).to.contain('from an earlier day');
+	});
+	it('signing in or out by any way ends what was kept of the person before', () => {
+		for (const path of ['/sign-in', '/sign-out', '/sign-in/passkey'])
+			expect(endsSession('POST', path), path).to.be.true;
+		expect(endsSession('GET', '/sign-in')).to.be.false;
+		expect(endsSession('POST', '/account')).to.be.false;
 	});
 	it('an older program’s pages are stale, other caches are left alone', () => {
 		expect(isStale('zt-pages-1', ['zt-pages-2'])).to.be.true;

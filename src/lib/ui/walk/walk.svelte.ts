@@ -139,7 +139,7 @@ export class Walk {
 			.all('entries')
 			.filter((e) => isForTheVet(e.field, e.value) && others.some((v) => v.id === e.visitId))
 			.map((e) => e.id);
-		return [...new Set([...this.#shown, ...here])].slice(0, MOST_ANSWERS);
+		return [...this.#shown, ...here.filter((id) => !this.#shown.includes(id))].slice(0, MOST_ANSWERS);
 	}
 
 	async #write(field: string, value: EntryValue): Promise<void> {
