@@ -126,10 +126,12 @@ describe('clumsy sheets are asked about before they are kept', function () {
 						const open = indexedDB.open('zone-tally');
 						open.onsuccess = () => {
 							const drafts = open.result.transaction('drafts', 'readwrite').objectStore('drafts');
-							const desk = drafts.get(here);
-							desk.onsuccess = () => {
-								if (!desk.result) return resolve(false);
-								drafts.put({ ...desk.result, elsewhere }).onsuccess = () => resolve(true);
+							// A draft is kept under its person and horse.
+							const all = drafts.getAll();
+							all.onsuccess = () => {
+								const desk = (all.result as { id: string }[]).find((d) => d.id.endsWith(here));
+								if (!desk) return resolve(false);
+								drafts.put({ ...desk, elsewhere }).onsuccess = () => resolve(true);
 							};
 						};
 					}),

@@ -2,7 +2,9 @@ import { expect } from 'chai';
 import type { Browser, Page } from 'playwright-core';
 import { openBrowser } from '../../scripts/lib/browser.mjs';
 import { browserCookies, serverUrl } from '../support/client.js';
-import { demoHorse } from '../support/database.js';
+import { sql } from 'drizzle-orm';
+import { tables } from '../../src/lib/server/db/index.js';
+import { database, demoHorse } from '../support/database.js';
 
 describe('entering tracings', () => {
 	let browser: Browser;
@@ -99,11 +101,24 @@ describe('entering tracings', () => {
 		await page.context().setOffline(true);
 		await page.getByRole('button', { name: 'Save the visit (1)' }).click();
 		await page.getByText('No connection. The visit is kept on this device').waitFor();
+		await page.getByText('1 tracing not yet sent').waitFor();
+		const { id: horseId } = await demoHorse('Eider');
+		const tracingsOf = () =>
+			database().db.$count(
+				tables.tracing,
+				sql`visit_id in (select id from visit where horse_id = ${horseId} and undone_at is null)`
+			);
+		const before = await tracingsOf();
+		// Nobody opens a page: it is sent by itself, once.
 		await page.context().setOffline(false);
-		await page.getByRole('button', { name: 'Save the visit (1)' }).click();
-		await page.getByText('The visit is saved.').waitFor();
-		await page.getByRole('button', { name: 'Undo' }).click();
-		await page.getByText('The visit was taken back.').waitFor();
+		await page.getByTestId('unsent').waitFor({ state: 'hidden' });
+		expect(await tracingsOf()).to.equal(before + 1);
+		await page.goto(`${serverUrl()}/horses/${horseId}/record`);
+		await page
+			.getByRole('button', { name: /^Take back the visit/ })
+			.first()
+			.click();
+		await page.getByText('Taken back.').waitFor();
 	});
 
 	it('imports what can be read and reports the rest by line', async () => {

@@ -141,10 +141,17 @@ describe('nothing that was entered is lost', function () {
 		await keep(page, 1);
 		await page.getByRole('button', { name: 'Save the visit (1)' }).click();
 		await page.getByText('No connection. The visit is kept on this device').waitFor();
+		// What waits is counted on every page; the horse's says with it what time it is of.
+		await page.getByTestId('unsent').getByText('1 tracing').waitFor();
+		await page.goto(`${wire.url}/horses/${horseId}`);
+		await page.getByTestId('unsent-tracings').getByText('1 tracing').waitFor();
+		expect(await page.getByTestId('saved-copy').innerText()).to.match(/Saved copy from \d\d:\d\d, not up to date/);
 		await wire.join();
-		await page.getByRole('button', { name: 'Save the visit (1)' }).click();
-		await page.getByText('The visit is saved.').waitFor();
+		await page.getByRole('button', { name: 'Send now' }).click();
+		await page.getByTestId('unsent').waitFor({ state: 'hidden' });
+		const [sent] = await database().db.select().from(tables.visit).where(eq(tables.visit.horseId, horseId));
 		// Taken back and reloaded, the bar still says so, and the record puts it in again.
+		await page.goto(`${wire.url}/horses/${horseId}?saved=${sent?.id}&on=${sent?.visitedOn}`);
 		await page.getByRole('button', { name: 'Undo' }).click();
 		await page.getByText('The visit was taken back.').waitFor();
 		await page.reload();
@@ -158,6 +165,7 @@ describe('nothing that was entered is lost', function () {
 
 	it('a double tap logs one ride, with its day, its note and the pad of last time', async () => {
 		await page.goto(`${wire.url}/horses/${horseId}/log`);
+		await page.waitForLoadState('networkidle');
 		await page.getByLabel('Day').fill('2026-11-02');
 		await page.getByLabel(/^Note/).fill('along the sluice');
 		await page.getByRole('button', { name: 'thick pad' }).click();

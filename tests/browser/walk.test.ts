@@ -238,7 +238,7 @@ describe('the walk on a phone', function () {
 		});
 		const page = await context.newPage();
 		await begin(page, horseId);
-		await page.getByText('This device has no room left').waitFor();
+		await page.getByText('This device has no storage left').waitFor();
 		await expectSent(visitIdOf(page), 2);
 		await context.close();
 	});

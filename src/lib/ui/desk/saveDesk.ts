@@ -23,13 +23,18 @@ export interface DeskSaved {
 	readonly conflict: boolean;
 }
 
+const KEPT = 'No connection. The visit is kept on this device and is sent when there is one.';
+const UNSAFE =
+	'No connection, and this device has no storage left. Keep this page open: the visit is sent when there is a connection.';
+
 async function saveHere({ horseId, draft, pictures, nameOf }: Desk): Promise<Omit<DeskSaved, 'left'>> {
 	if (draft.tracings.length === 0 && draft.version === undefined) return { saved: true, say: '', conflict: false };
 	// What stands on the server is written whole from what was loaded; anything else is added.
 	const result = await (draft.version === undefined ? sendTracings : sendVisit)(horseId, draft);
 	if (result.status === 'unreached') {
-		await queueTracings(horseId, nameOf(horseId) ?? '', draft);
-		return { saved: true, queued: true, say: (await queueSheets(draft.id, pictures)).join(' '), conflict: false };
+		const safe = (await queueTracings(horseId, nameOf(horseId) ?? '', draft)) === 'safe';
+		const refused = await queueSheets(draft.id, pictures);
+		return { saved: safe, queued: true, say: [safe ? KEPT : UNSAFE, ...refused].join(' '), conflict: false };
 	}
 	if (result.status === 'refused')
 		return { saved: false, say: result.message, conflict: result.code === 'changed-meanwhile' };

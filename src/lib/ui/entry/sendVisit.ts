@@ -1,6 +1,7 @@
 import { v7 as uuidv7 } from 'uuid';
 import { shrinkPhoto } from '../offline/shrinkPhoto.js';
 import { PERSON_HEADER } from '../../personHeader.js';
+import type { Safety } from '../offline/store.js';
 import { sync } from '../offline/sync.svelte.js';
 import type { DraftVisit } from './draft.js';
 
@@ -78,11 +79,19 @@ export const moveVisit = (id: string, horseId: string): Promise<SendResult> =>
 	call(`/api/visits/${id}/horse`, 'PUT', { horseId });
 export const redoRide = (id: string): Promise<SendResult> => call(`/api/rides/${id}`, 'POST');
 
-/** Puts a visit's tracings into the device's outbox, from where they go on by themselves. */
-export async function queueTracings(horseId: string, horseName: string, draft: DraftVisit): Promise<void> {
+/** Puts a visit's tracings into the device's outbox, from where they go on by themselves; says whether they are safe there. */
+export async function queueTracings(horseId: string, horseName: string, draft: DraftVisit): Promise<Safety> {
 	const store = await sync.store();
-	await store.put('tracings', { id: draft.id, horseId, horseName, draft, personId: sync.personId, mark: 'waiting' });
+	const safety = await store.put('tracings', {
+		id: draft.id,
+		horseId,
+		horseName,
+		draft,
+		personId: sync.personId,
+		mark: 'waiting'
+	});
 	await sync.count();
+	return safety;
 }
 
 /** What waited of a visit was saved another way. */

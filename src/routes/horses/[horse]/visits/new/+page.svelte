@@ -164,7 +164,12 @@
 		elsewhere = result.left;
 		refusal = result.say;
 		conflict = result.conflict;
-		if (result.saved) {
+		if (result.saved && result.queued && !opened) {
+			// Without a connection there is no page to go to: the next visit can be entered here.
+			await forgetDraft(data.horse.id, opened);
+			draft = newDraft(todayHere());
+			[read, pictures, resumed] = [{ files: [], results: [] }, [], false];
+		} else if (result.saved) {
 			// Sheets that are not kept yet stay for the next time.
 			leaving = true;
 			if (!unkept) await forgetDraft(data.horse.id, opened);
