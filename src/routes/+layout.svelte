@@ -20,6 +20,8 @@
 	const YEAR_SECONDS = 31_536_000;
 	/** So that today is today where the person is, on the server too. */
 	onMount(() => {
+		// From here on the page answers: what drives a browser waits for it.
+		document.documentElement.dataset['ready'] = 'yes';
 		const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 		if (zone) document.cookie = `zt-zone=${zone}; path=/; max-age=${YEAR_SECONDS}; samesite=lax`;
 	});

@@ -120,24 +120,6 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 		(c, p) => c.post('/horses/new', { id: uuidv7(), yardId: p.yardId, name: 'Glass Eel', about: '', bornYear: '' })
 	],
 	'/horses/[horse]': ['OBFVWAG', horsePage('')],
-	'/horses/[horse] ?removeEntry': [
-		'OB',
-		async (c, { horseId, visitId, extra }) => {
-			const entry = uuidv7();
-			await database()
-				.db.insert(tables.visitEntry)
-				.values({
-					id: entry,
-					visitId,
-					field: 'decide/nextOn',
-					value: { v: '2026-13-45' },
-					replaces: [],
-					device: extra.id,
-					madeAt: new Date('2026-03-14T09:00Z')
-				});
-			return c.post(`/horses/${horseId}?/removeEntry`, { visit: visitId, entry });
-		}
-	],
 	'/horses/[horse]/shape': ['OBFVWAG', horsePage('/shape')],
 	'/horses/[horse]/signs': ['OBFVWAG', horsePage('/signs')],
 	'/horses/[horse]/record': ['OBFVWAG', horsePage('/record')],

@@ -67,6 +67,24 @@ export const DIARY_ROLES: Readonly<Record<string, readonly [letters: string, ask
 	'/round': ['OBFVWAGS', get(() => '/round')],
 	'/round ?move': ['OBFA', (c, p) => told(c.post('/round?/move', { ...skipped(), horse: p.horseId }))],
 	'/round ?taskDone': ['OBFVA', async (c, p) => c.post('/round?/taskDone', { id: await asked(p), done: 'yes' })],
+	'/horses/[horse] ?removeEntry': [
+		'OB',
+		async (c, { horseId, visitId, extra }) => {
+			const entry = uuidv7();
+			await database()
+				.db.insert(tables.visitEntry)
+				.values({
+					id: entry,
+					visitId,
+					field: 'decide/nextOn',
+					value: { v: '2026-13-45' },
+					replaces: [],
+					device: extra.id,
+					madeAt: new Date('2026-03-14T09:00Z')
+				});
+			return c.post(`/horses/${horseId}?/removeEntry`, { visit: visitId, entry });
+		}
+	],
 	'/horses/[horse] ?due': ['OBFA', (c, p) => told(c.post(`/horses/${p.horseId}?/due`, skipped()))],
 	'/horses/[horse] ?undue': ['OBFA', async (c, p) => c.post(`/horses/${p.horseId}?/undue`, { id: await putOff(p) })],
 	'/horses/[horse] ?task': [

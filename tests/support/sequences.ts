@@ -274,7 +274,8 @@ async function openAll(place: SequencePlace, horseId: string, name: string): Pro
 	for (const c of IN_BROWSER) {
 		const page = place.pages[c] as Page;
 		for (const path of PAGES.slice(0, c === 'O' ? undefined : 4)) {
-			await page.goto(`${serverUrl()}/horses/${horseId}${path}`, { waitUntil: 'networkidle' });
+			await page.goto(`${serverUrl()}/horses/${horseId}${path}`, { waitUntil: 'commit' });
+			await page.locator('html[data-ready]').waitFor({ state: 'attached' });
 			if ((await page.getByTestId('card-failed').count()) > 0)
 				throw new Error(`a card of ${path || '/'} cannot be shown in the browser`);
 			if ((await page.locator('nav[aria-label=Main]').count()) === 0)

@@ -90,6 +90,13 @@ describe('import directions', () => {
 			[]
 		));
 
+	it('only the write gate opens a transaction that may write', () => {
+		const users = filesUnder('src/lib/server')
+			.filter((f) => f.endsWith('.ts') && /\bopenForWriting\b/.test(readFileSync(f, 'utf8')))
+			.map((f) => f.replace('src/lib/server/', ''));
+		expect(users).to.have.members(['db/connect.ts', 'db/index.ts', 'records/write.ts']);
+	});
+
 	it('sim knows units and nothing that it helps to check', () =>
 		expect(wrong('sim', (to) => to.startsWith('sim/') || to.startsWith('src/core/units'))).to.deep.equal([]));
 
