@@ -9,8 +9,8 @@ interface App extends Connection {
 	readonly mailer: Mailer;
 }
 
-/** Connections of all processes together, and the fewest of one. */
-const ALL_CONNECTIONS = 40;
+/** Connections for people of all processes together, and the fewest of one; the server's own work has 0.4 of it besides (`db/connect`). */
+const ALL_CONNECTIONS = 30;
 const FEWEST = 3;
 
 const connectionsEach = (processes: number): number => Math.max(FEWEST, Math.floor(ALL_CONNECTIONS / processes));

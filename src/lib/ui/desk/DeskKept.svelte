@@ -17,6 +17,8 @@
 		/** Tracings on the desk, those of other visits too. */
 		count: number;
 		refusal: string;
+		/** That it was kept, where it could not be sent. */
+		notice: string;
 		/** Somebody saved this visit meanwhile. */
 		conflict: boolean;
 		/** What a visit may be beside what it claims. */
@@ -43,6 +45,7 @@
 		nameOf,
 		count,
 		refusal,
+		notice,
 		conflict,
 		doubtsOf,
 		loose,
@@ -92,6 +95,7 @@
 			oninput={(e) => onchange({ ...draft, note: e.currentTarget.value })}></textarea></label
 	>
 	<VisitDoubts {draft} doubts={doubtsOf(draft)} {onchange} {...onfile ? { onother: onfile } : {}} />
+	{#if notice}<p role="status" class="alert">{notice}</p>{/if}
 	{#if refusal}<p role="alert" class="alert alert-error">{refusal}</p>{/if}
 	{#if conflict}<button class="btn" onclick={onmerge}>Load what is there now and add this to it</button>{/if}
 	{#if loose.length + typed.length > 0}<p class="quiet" data-testid="unkept">

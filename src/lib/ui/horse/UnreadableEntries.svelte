@@ -1,6 +1,7 @@
 <script lang="ts">
 	import { enhance } from '$app/forms';
 	import { formatDay } from '../format.js';
+	import { fieldWords } from '../walk/fieldWords.js';
 
 	interface Props {
 		horseId: string;
@@ -26,7 +27,7 @@
 		<ul>
 			{#each entries as e (e.entryId)}
 				<li>
-					<span><b>{formatDay(e.visitedOn)}</b>: {e.field} = <code>{e.value}</code></span>
+					<span><b>{formatDay(e.visitedOn)}</b>: {fieldWords(e.field)}, <code>{e.value}</code></span>
 					<a class="link" data-sveltekit-reload href={`/horses/${horseId}/walk?visit=${e.visitId}`}>Open the visit</a>
 					{#if mayDelete}
 						<form method="POST" action={`/horses/${horseId}?/removeEntry`} use:enhance>
@@ -46,7 +47,7 @@
 		display: grid;
 		gap: 0.5rem;
 		border-color: var(--zt-strap);
-		margin-bottom: 1rem;
+		margin-block: 1rem;
 	}
 	li {
 		display: flex;

@@ -31,10 +31,11 @@
 			{t.draft.tracings.length === 1 ? 'tracing' : 'tracings'} of {formatDay(t.draft.visitedOn)}</b
 		>
 		{#if t.mark === 'refused'}
-			{t.why} They are kept on this device.
-			<a class="link" data-sveltekit-reload href={`/horses/${horseId}/visits/new?visit=${t.id}`}>Open them</a>
+			{t.why} Kept on this device.
+			<a class="link" data-sveltekit-reload href={`/horses/${horseId}/visits/new?visit=${t.id}`}>Open</a>
 		{:else}
-			kept on this device, not yet sent. They are sent by themselves when there is a connection.
+			kept on this device, not yet sent. The device sends {t.draft.tracings.length === 1 ? 'it' : 'them'} when there is a
+			connection.
 		{/if}
 	</p>
 {/each}

@@ -13,7 +13,7 @@
 
 {#if apart.length > 0}
 	<section class="sheet" role="status" data-testid="disagree">
-		<p><b>Two devices noted different things.</b> Both are kept; choose what stands.</p>
+		<p><b>Two devices recorded different findings.</b> The more serious one counts until you choose.</p>
 		{#each apart.slice(0, 3) as s (s.field)}
 			<div class="one">
 				<span>{fieldWords(s.field)}</span>

@@ -81,7 +81,6 @@
 {#if form && 'message' in form}<p role="alert" class="alert alert-error mb-2">{form.message}</p>{/if}
 {#if data.saved}<UndoBar visitId={data.saved.id} undone={data.saved.undone} />{/if}
 <UnsentHere horseId={data.horse.id} />
-<UnreadableEntries horseId={data.horse.id} entries={data.unreadable} mayDelete={data.may.includes('record')} />
 <header class="who">
 	<h1>
 		{data.horse.name}{#if data.horse.archived}<small class="quiet">
@@ -185,6 +184,8 @@
 		</div>
 	{/if}
 </div>
+
+<UnreadableEntries horseId={data.horse.id} entries={data.unreadable} mayDelete={data.may.includes('record')} />
 
 <div class="lower">
 	<Guard what="The list of tasks"

@@ -53,6 +53,8 @@
 	let operator = $state('');
 	let sending = $state(false);
 	let refusal = $state('');
+	/** What became of the last visit, where it was kept and not sent. */
+	let notice = $state('');
 	let conflict = $state(false);
 	let resumed = $state(false);
 	let loaded = $state(false);
@@ -154,7 +156,7 @@
 	}
 	async function save() {
 		sending = true;
-		[refusal, conflict] = ['', false];
+		[refusal, notice, conflict] = ['', '', false];
 		if (!sameDrafts(shown, asked) && (await doubts.now(asked)).some(isQuestion)) {
 			shown = asked;
 			sending = false;
@@ -167,6 +169,7 @@
 		if (result.saved && result.queued && !opened) {
 			// Without a connection there is no page to go to: the next visit can be entered here.
 			await forgetDraft(data.horse.id, opened);
+			[refusal, notice] = ['', result.say];
 			draft = newDraft(todayHere());
 			[read, pictures, resumed] = [{ files: [], results: [] }, [], false];
 		} else if (result.saved) {
@@ -294,6 +297,7 @@
 		{nameOf}
 		{count}
 		{refusal}
+		{notice}
 		{conflict}
 		{doubtsOf}
 		{loose}
