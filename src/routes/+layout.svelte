@@ -8,6 +8,7 @@
 	import Shortcuts from '$lib/ui/Shortcuts.svelte';
 	import { PLACES } from '$lib/ui/places.js';
 	import { toggleTheme } from '$lib/ui/theme.js';
+	import { giveBackTyped } from '$lib/ui/typedEarly.js';
 	import SignOut from '$lib/ui/SignOut.svelte';
 	import SyncMark from '$lib/ui/offline/SyncMark.svelte';
 	import { measuresFrom } from '$words/index.js';
@@ -18,10 +19,11 @@
 	if (browser) measuresFrom(() => data.measures);
 	const LINKS = PLACES.filter((p) => p.bar);
 	const YEAR_SECONDS = 31_536_000;
-	/** So that today is today where the person is, on the server too. */
 	onMount(() => {
+		giveBackTyped();
 		// From here on the page answers: what drives a browser waits for it.
 		document.documentElement.dataset['ready'] = 'yes';
+		// So that today is today where the person is, on the server too.
 		const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
 		if (zone) document.cookie = `zt-zone=${zone}; path=/; max-age=${YEAR_SECONDS}; samesite=lax`;
 	});

@@ -63,6 +63,20 @@ describe('nothing that was entered is lost', function () {
 	const visitRow = async (id: string) =>
 		(await database().db.select().from(tables.visit).where(eq(tables.visit.id, id)))[0];
 
+	it('what is filled in before the scripts have come stays when they do', async () => {
+		let letCome = () => {};
+		const come = new Promise<void>((resolve) => (letCome = resolve));
+		await page.route(/_app\/.*\.js/, async (route) => {
+			await come;
+			await route.continue();
+		});
+		await page.goto(`${wire.url}/horses/${horseId}/edit`, { waitUntil: 'commit' });
+		await page.getByLabel('Name').fill('Sea Lavender');
+		letCome();
+		await page.locator('html[data-ready]').waitFor({ state: 'attached' });
+		expect(await page.getByLabel('Name').inputValue()).to.equal('Sea Lavender');
+	});
+
 	it('reloaded half-way: day, note, removals, what is typed and sheets not kept yet are all there', async () => {
 		const v = { ...visitBody(horseId, '2026-03-14', 2), note: 'shifted once' };
 		await owner.send('PUT', `/api/visits/${v.id}`, v);

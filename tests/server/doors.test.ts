@@ -141,6 +141,10 @@ describe('every door', () => {
 			'POST /round?/taskDone': { path: '/round?/taskDone', form: { id: foreignTask, done: 'yes' } },
 			'GET /compare': { path: `/compare?a=${own.id}&b=${foreign.id}` },
 			'GET /horses/[horse]/saddle': { path: `${horse}/saddle` },
+			'POST /horses/[horse]?/removeEntry': {
+				path: `${horse}?/removeEntry`,
+				form: { visit: visitId, entry: uuidv7() }
+			},
 			'POST /horses/[horse]?/answered': {
 				path: `${horse}?/answered`,
 				form: { visit: visitId, what: 'rest', done: 'yes' }

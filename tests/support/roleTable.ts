@@ -15,7 +15,7 @@ const get =
 	(c, p) =>
 		c.get(where(p));
 const horsePage = (rest: string): Ask => get((p) => `/horses/${p.horseId}${rest}`);
-let visits = 0;
+let [visits, writes] = [0, 0];
 export const ownVisit = async (c: Client, p: Place): Promise<{ id: string; answer: Response }> => {
 	// The same lines on one day would be the same sheets read twice.
 	const body = visitBody(p.horseId, `2026-04-${String(++visits).padStart(2, '0')}`);
@@ -38,6 +38,13 @@ async function answered({ yardId, horseId, pairingId }: Place): Promise<string> 
 			answeredBy: 'Isolde Quay',
 			answeredAt: new Date()
 		});
+	return id;
+}
+
+/** A visit of the owner's that belongs to the other horse. */
+async function misfiled({ yardId, horseId }: Place): Promise<string> {
+	const id = uuidv7();
+	await database().db.insert(tables.visit).values({ id, yardId, horseId, visitedOn: '2026-02-01', contentHash: id });
 	return id;
 }
 
@@ -130,7 +137,12 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 	'/horses/[horse]/edit ?save': [
 		'OB',
 		(c, p) =>
-			c.post(`/horses/${p.horseId}/edit?/save`, { yardId: p.yardId, name: 'Rolehorse', about: '', bornYear: '' })
+			c.post(`/horses/${p.horseId}/edit?/save`, {
+				yardId: p.yardId,
+				name: 'Rolehorse',
+				about: `looked at ${++writes} times`,
+				bornYear: ''
+			})
 	],
 	'/horses/[horse]/edit ?out': ['OB', (c, p) => c.post(`/horses/${p.horseId}/edit?/out`, { out: 'no' })],
 	'/horses/[horse]/share': ['O', horsePage('/share')],
@@ -175,7 +187,10 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 		'OBF',
 		async (c, p) => {
 			const [saddle] = await database().db.select().from(tables.saddle).where(eq(tables.saddle.id, p.saddleId));
-			return c.send('PUT', `/api/saddles/${p.saddleId}/shape`, shapeBody(saddle?.version ?? 1));
+			// Another rock each time, as the same shape twice changes nothing.
+			const { version, measures } = shapeBody(saddle?.version ?? 1);
+			const other = { ...measures, rockMm: 5 + (++writes % 20) / 2 };
+			return c.send('PUT', `/api/saddles/${p.saddleId}/shape`, { version, measures: other });
 		}
 	],
 	'/api/horses/[horse]/measured GET': [
@@ -201,7 +216,7 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 	],
 	'/horses/[horse]/saddle ?endReport': [
 		'OB',
-		(c, p) => c.post(`/horses/${p.horseId}/saddle?/endReport`, { id: uuidv7() })
+		async (c, p) => c.post(`/horses/${p.horseId}/saddle?/endReport`, { id: await answered(p) })
 	],
 	'/horses/[horse]/saddle ?putAside': [
 		'OB',
@@ -352,7 +367,7 @@ export const ROLE_TABLE: Readonly<Record<string, readonly [allowed: string, ask:
 	],
 	'/api/visits/[visit]/horse PUT': [
 		'OB',
-		(c, p) => c.send('PUT', `/api/visits/${p.visitId}/horse`, { horseId: p.horseId })
+		async (c, p) => c.send('PUT', `/api/visits/${await misfiled(p)}/horse`, { horseId: p.otherHorseId })
 	],
 	'/api/visits/[visit]/earlier GET': ['OBFVWAG', get((p) => `/api/visits/${p.visitId}/earlier`)],
 	'/api/visits/[visit]/earlier POST': [

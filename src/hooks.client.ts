@@ -1,0 +1,3 @@
+import { holdTyped } from '$lib/ui/typedEarly.js';
+
+holdTyped();
