@@ -65,7 +65,9 @@ describe('on either side of a number that decides', () => {
 				body: {},
 				limits: LIMITS.close,
 				detectableMm: 3,
-				doubted: false
+				doubted: false,
+				guard: undefined,
+				plain: undefined
 			};
 			return reasonsFor(input).map((r) => r.code);
 		};

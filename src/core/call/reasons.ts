@@ -1,5 +1,13 @@
-import { sidesApart, type BodyChange, type CauseRead, type SideChange, type StationChange } from '../change/index.js';
+import {
+	sidesApart,
+	type BodyChange,
+	type CauseRead,
+	type PlainReading,
+	type SideChange,
+	type StationChange
+} from '../change/index.js';
 import type { Beyond } from './beyond.js';
+import type { Guard } from './guards.js';
 import type { CallLimits } from './leadLimits.js';
 import type { NextStep, Reason, Verdict } from './types.js';
 
@@ -81,11 +89,21 @@ export interface ReasonInput {
 	readonly detectableMm: number;
 	/** Today's visit may be a mistake as a whole. */
 	readonly doubted: boolean;
+	readonly guard: Guard | undefined;
+	/** The width as drawn. */
+	readonly plain: PlainReading | undefined;
 }
 
 /** The reasons for a verdict, strongest first. */
 export function reasonsFor(r: ReasonInput): Reason[] {
 	return [...shapeReasons(r), ...leadReasons(r.limits)];
+}
+
+/** The width as drawn beside what the model makes of it, where the one moved and the other did not. */
+function plainReasons({ guard, plain, change, detectableMm }: ReasonInput): Reason[] {
+	if (guard !== 'plain-beyond' || !plain) return [];
+	const data = { drawnMm: round(plain.mm), judgedMm: round(change.both.mm), detectableMm: round(detectableMm) };
+	return [{ code: 'plain-beyond', data }];
 }
 
 function shapeReasons(r: ReasonInput): Reason[] {
@@ -94,11 +112,12 @@ function shapeReasons(r: ReasonInput): Reason[] {
 	const left: Reason[] = r.change.leftOut > 0 ? [{ code: 'tracing-left-out', data: { count: r.change.leftOut } }] : [];
 	if (r.verdict === 'steady') return [...steadyReasons(r.front, r.detectableMm), ...third, ...left];
 	const apart = sidesApart(r.change);
-	const reasons = [changeReason(r.beyond.worst, limitFor(r.verdict, r.beyond.worst.mm, r.limits))];
+	const reasons = [...plainReasons(r), changeReason(r.beyond.worst, limitFor(r.verdict, r.beyond.worst.mm, r.limits))];
 	if (r.beyond.apart > 0.5)
 		reasons.push({ code: 'sides-apart', data: { mm: round(Math.abs(apart.mm)), limitMm: r.limits.sidesApartMm } });
 	// A refit called before stays one, whatever today's visit is.
 	if (r.doubted && r.verdict === 'watch') reasons.push({ code: 'visit-doubted', data: {} });
+	if (r.guard === 'refit-unsure') reasons.push({ code: 'refit-unsure', data: {} });
 	reasons.push(...causeReasons(r.cause), ...bodyReasons(r.body));
 	if (r.change.stepped) reasons.push({ code: 'sudden-step', data: {} });
 	return [...reasons, ...third, ...left, ...againstReasons(r.front, r.beyond, r.limits)];
@@ -111,7 +130,7 @@ export function tooNoisy(beyond: Beyond, front: readonly SideChange[]): boolean 
 }
 
 export function nextStepFor(r: ReasonInput): NextStep {
-	if (r.doubted && r.verdict === 'watch') return 'trace-again';
+	if (r.guard || (r.doubted && r.verdict === 'watch')) return 'trace-again';
 	if (r.cause.cause === 'one-sided' && r.verdict !== 'steady') return 'call-vet';
 	if (r.verdict === 'refit') return 'call-fitter';
 	if (tooNoisy(r.beyond, r.front) && r.change.counted < 3) return 'trace-third';

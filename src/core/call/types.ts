@@ -1,10 +1,11 @@
 import type { Baseline, Cause, Direction, Doubt, Forecast, SideChange } from '../change/index.js';
 import type { Day } from '../units/index.js';
+import type { Guard } from './guards.js';
 import type { CallLimits } from './leadLimits.js';
 import type { MeasureNext } from './measureNext.js';
 
 /** Written into every stored call; raised whenever the same tracings could be judged otherwise. */
-export const ENGINE_VERSION = '12';
+export const ENGINE_VERSION = '13';
 
 export type Verdict = 'steady' | 'watch' | 'refit' | 'stop';
 export const VERDICTS: readonly Verdict[] = ['steady', 'watch', 'refit', 'stop'];
@@ -38,6 +39,8 @@ export interface Call {
 	readonly doubts?: readonly Doubt[];
 	/** The front's width as drawn since the fitted day, mean of the sides; no model. */
 	readonly plain?: { readonly mm: number; readonly sdMm: number };
+	/** What kept the verdict from being surer than what was measured; absent where nothing did. */
+	readonly guard?: Guard;
 	/** What the fitted day's back is in itself; with the fitted day's call. */
 	readonly baseline?: Baseline;
 	/** What would make the call surer; absent where nothing much would, and in calls of earlier engines. */

@@ -1,4 +1,5 @@
 import type { Beyond } from './beyond.js';
+import type { Guard } from './guards.js';
 import type { Verdict } from './types.js';
 
 /**
@@ -28,8 +29,12 @@ export function verdictFromShape(beyond: Beyond, last: Verdict | undefined, doub
 	return holds(beyond.watch, last === 'watch' || last === 'refit', WATCH) ? 'watch' : 'steady';
 }
 
-/** How sure that verdict is, 0..1. */
-export function surenessOf(verdict: Verdict, beyond: Beyond): number {
+/**
+ * How sure that verdict is, 0..1. A steady one is never surer than what was drawn gives by itself (`byWidth`), and a
+ * watch that the width as drawn calls is as sure as that.
+ */
+export function surenessOf(verdict: Verdict, beyond: Beyond, byWidth: number, guard?: Guard): number {
 	if (verdict === 'refit') return Math.max(beyond.refit, beyond.apart);
-	return verdict === 'watch' ? beyond.watch : 1 - beyond.watch;
+	if (guard === 'plain-beyond') return Math.max(beyond.watch, 1 - byWidth);
+	return verdict === 'watch' ? beyond.watch : Math.min(1 - beyond.watch, byWidth);
 }

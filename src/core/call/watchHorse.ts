@@ -21,12 +21,13 @@ import {
 import type { Tracing } from '../curve/index.js';
 import { CoreError } from '../errors/index.js';
 import { nextTracingDay } from '../schedule/index.js';
-import { daysBetween, type Day } from '../units/index.js';
+import { addDays, daysBetween, type Day } from '../units/index.js';
 import { probabilitiesBeyond } from './beyond.js';
+import { guarded, steadyByWidth } from './guards.js';
 import { limitsLed, type CallLimits, type LimitLead } from './leadLimits.js';
 import { measureNext } from './measureNext.js';
 import { nextStepFor, reasonsFor } from './reasons.js';
-import type { Call, Verdict } from './types.js';
+import type { Call } from './types.js';
 import { surenessOf, verdictFromShape } from './verdict.js';
 
 export const FRONT_STATION = 'T8';
@@ -82,23 +83,32 @@ function judgeVisit(
 	change: BackChange,
 	fitDay: Day,
 	limits: CallLimits,
-	last: Verdict | undefined,
+	before: readonly Call[],
 	options: WatchOptions
 ): Call {
 	const day = change.visitedOn;
+	const last = before.at(-1);
 	const front = change.stations.get(FRONT_STATION) as StationChange;
 	const others = change.stations;
 	const frontSides = sideChanges(FRONT_STATION, front);
 	const beyond = probabilitiesBeyond(frontSides, front, limits);
 	const doubted = visitDoubted(change.doubts);
-	const shape = verdictFromShape(beyond, last, doubted);
+	const detectableMm = detectableChangeMm(front.noise, front.counted);
+	const shape = verdictFromShape(beyond, last?.verdict, doubted);
+	const measured = guarded(shape, {
+		worst: beyond.worst,
+		plain: change.plain,
+		detectableMm,
+		limits,
+		visits: before.length,
+		last: last && { verdict: last.verdict, guard: last.guard, mm: worstMm(last) }
+	});
 	// Where the plain width says otherwise, nobody is told that all is steady.
-	const verdict = shape === 'steady' && change.partedMm !== 0 ? 'watch' : shape;
+	const verdict = measured.verdict === 'steady' && change.partedMm !== 0 ? 'watch' : measured.verdict;
 	const age = options.ageYearsOn?.(day);
 	const canGrow = age === undefined ? undefined : age < 6;
 	const body = bodyChange(options.bodies ?? [], fitDay, day);
 	const cause = readCause(verdict === 'steady' ? undefined : change, beyond.worst.mm, canGrow, body);
-	const detectableMm = detectableChangeMm(front.noise, front.counted);
 	const forecast = forecastOf(front, beyond.worst, limits);
 	const surer = measureNext(beyond.worst, front, limits);
 	const reasonInput = {
@@ -111,19 +121,25 @@ function judgeVisit(
 		body,
 		limits,
 		detectableMm,
-		doubted
+		doubted,
+		guard: measured.guard,
+		plain: change.plain
 	};
 	return {
 		visitedOn: day,
 		verdict,
-		sureness: surenessOf(verdict, beyond),
+		sureness: surenessOf(verdict, beyond, steadyByWidth(change.plain, limits), measured.guard),
 		direction: readDirection(frontSides, verdict === 'steady' ? undefined : beyond.worst),
 		cause: cause.cause,
 		changes: [...others].flatMap(([station, c]) => sideChanges(station, c)),
 		forecast,
 		reasons: reasonsFor(reasonInput),
 		nextStep: nextStepFor(reasonInput),
-		nextOn: nextTracingDay(day, verdict, age, forecast.earliest),
+		nextOn: sooner(
+			nextTracingDay(day, verdict, age, forecast.earliest),
+			measured.guard || (doubted && verdict === 'watch') ? addDays(day, AGAIN_WITHIN_DAYS) : undefined
+		),
+		...(measured.guard ? { guard: measured.guard } : {}),
 		detectableChangeMm: detectableMm,
 		withinVisitSdMm: front.noise.ownSdMm,
 		doubts: change.doubts,
@@ -132,6 +148,16 @@ function judgeVisit(
 		...(limits.own ? { limits } : {})
 	};
 }
+
+/** A call that waits for one more tracing wants it so soon. */
+const AGAIN_WITHIN_DAYS = 14;
+const sooner = (day: Day, other: Day | undefined): Day => (other !== undefined && other < day ? other : day);
+
+/** The largest change at the front that a call tells, mm. */
+const worstMm = ({ changes }: Call): number =>
+	changes
+		.filter((c) => c.station === FRONT_STATION)
+		.reduce((worst, c) => (Math.abs(c.mm) > Math.abs(worst) ? c.mm : worst), 0);
 
 /**
  * Judges every visit from the fit mark on, each from the tracings up to that visit only.
@@ -143,8 +169,7 @@ export function watchHorse(tracings: readonly Tracing[], options: WatchOptions):
 	if (!changes || changes.length === 0) throw new CoreError('fit-day-short', { fitDay });
 	const calls: Call[] = [];
 	const limits = limitsLed(options, tracings, fitDay);
-	for (const change of changes)
-		calls.push(judgeVisit(change, fitDay, limits, calls[calls.length - 1]?.verdict, options));
+	for (const change of changes) calls.push(judgeVisit(change, fitDay, limits, calls, options));
 	const baseline = judgeFirstVisit(tracings, fitDay, FRONT_STATION);
 	const said = calls.map((c) => (baseline && c.visitedOn === fitDay ? { ...c, baseline } : c));
 	return { fitDay, calls: said, changes, baseline };

@@ -43,7 +43,7 @@ interface Thought {
 type Seldom = Readonly<Partial<Record<Kind, number>>>;
 const ELSE = 0.1;
 /** Kinds that say nothing of a cause: what stood still until now, or moved at once. */
-const TELLS_NOTHING: Seldom = { still: 0.25, quiet: 0.25, step: 0.25 };
+const TELLS_NOTHING: Seldom = { still: 0.25, quiet: 0.25, leap: 0.25, step: 0.25, lurch: 0.25 };
 
 /**
  * Common practice, no source: each is about as common; muscle along the whole back and a lean horse look alike. The

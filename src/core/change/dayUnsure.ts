@@ -2,7 +2,7 @@ import type { Tracing } from '../curve/index.js';
 import { matrixOf, rootColumns, solveSpdMany, times, transposed, type Matrix } from '../math/index.js';
 import { backOf, type Back } from './back.js';
 import { PART_ROWS, partRows } from './depthBasis.js';
-import { KINDS } from './kinds.js';
+import { isJump, KINDS } from './kinds.js';
 import { readVisit, visitInformation } from './readVisit.js';
 import { framesOf } from './stationFrame.js';
 
@@ -14,7 +14,7 @@ export const unitOf = (n: number): Matrix => matrixOf(n, n, (r, c) => (r === c ?
  * about `likelyMm`. It tells a turned sheet from muscle that moved.
  */
 export function likelyChange({ kinds }: Back, likelyMm: number): Matrix {
-	const each = KINDS.filter((kind) => kind !== 'step').map((kind) => kinds.get(kind) as Matrix);
+	const each = KINDS.filter((kind) => !isJump(kind)).map((kind) => kinds.get(kind) as Matrix);
 	const { rows: n } = each[0] as Matrix;
 	const at = new Float64Array(n * n);
 	for (const k of each)

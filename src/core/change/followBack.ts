@@ -16,11 +16,12 @@ import {
 	type Pace,
 	type VisitInformation
 } from './jointState.js';
-import { KINDS, profileOf, type Kind } from './kinds.js';
-import { passage, STARTING_CHANCES } from './passage.js';
+import { isJump, KINDS, type Kind } from './kinds.js';
+import { jumpChance, JUMPS_AT_FIRST, jumpsAfter, passage, STARTING_CHANCES, type Jumps } from './passage.js';
 import type { StationReading } from './readVisit.js';
 import type { NoiseBelief } from './handNoise.js';
 import { BOTH } from './tracingInformation.js';
+import { raised } from './widthTrack.js';
 
 const DAMPING_WEEKS = 9;
 const QUIET: Pace = { perWeek: 0.055, dampingWeeks: DAMPING_WEEKS };
@@ -29,10 +30,12 @@ const LIVELY: Pace = { perWeek: 0.36, dampingWeeks: DAMPING_WEEKS };
 /** A youngster widens slowly, for a year and more (common practice, no source). */
 const GROWING: Pace = { perWeek: 0.12, dampingWeeks: 60 };
 const paceOf = (kind: Kind): Pace =>
-	kind === 'still' || kind === 'quiet' || kind === 'step' ? QUIET : kind === 'growth' ? GROWING : LIVELY;
-/** Muscle lost between two visits at the front's band, mm. */
-const STEP_MEAN_MM = -6;
-const STEP_SD_MM = 3;
+	kind === 'still' || kind === 'quiet' || isJump(kind) ? QUIET : kind === 'growth' ? GROWING : LIVELY;
+/**
+ * Size of a jump between two visits at the front's band, either way, mm: wide enough that a jump of any size is read
+ * nearly as measured (docs/model.md).
+ */
+const JUMP_SD_MM = 9;
 /** Levels on the first visit: nearly the reference itself, so hardly bound; slopes as the kinds have them. */
 const FIRST_LEVEL_MM = 8;
 /** More hands than these are each met as if for the first time. */
@@ -52,6 +55,8 @@ export interface Following {
 	/** Hands in the order met; the first has no habits of its own: they are part of the levels. */
 	readonly hands: readonly string[];
 	readonly marked: boolean;
+	/** How often this back has jumped. */
+	readonly jumps: Jumps;
 }
 
 function started(back: Back): { layout: Layout; beliefs: Belief[] } {
@@ -74,7 +79,7 @@ function started(back: Back): { layout: Layout; beliefs: Belief[] } {
 /** The beliefs before a visit: each kind begins from what could have come before it, and goes its own way. */
 export function foresee(f: Following, day: Day): { beliefs: Belief[]; chances: number[] } {
 	const weeks = daysBetween(f.day, day) / 7;
-	const pass = passage(weeks);
+	const pass = passage(weeks, jumpChance(f.jumps, weeks));
 	const joint = KINDS.map((_, to) =>
 		KINDS.map((__, from) => (f.chances[from] as number) * (pass[from]?.[to] as number))
 	);
@@ -89,23 +94,19 @@ export function foresee(f: Following, day: Day): { beliefs: Belief[]; chances: n
 		const begun = shared.get(key) ?? mixed(f.beliefs, weights);
 		shared.set(key, begun);
 		const gone = predict(begun, f.layout, weeks, f.back.kinds.get(kind) as Matrix, paceOf(kind));
-		return kind === 'step' ? lost(gone, f.back) : gone;
+		return isJump(kind) ? jumped(gone, f.back.kinds.get(kind) as Matrix) : gone;
 	});
 	return { beliefs, chances };
 }
 
-/** Muscle lost since the last visit, about as much as a lay-off takes. */
-function lost({ mean, cov }: Belief, back: Back): Belief {
-	const k = back.kinds.get('step') as Matrix;
-	const profile = profileOf(k, back.front);
+/** Moved at once since the last visit, either way. */
+function jumped({ mean, cov }: Belief, k: Matrix): Belief {
 	const n = cov.cols;
-	const [moved, at] = [mean.slice(), cov.at.slice()];
-	for (let r = 0; r < k.rows; r++) {
-		moved[r] = (moved[r] as number) + STEP_MEAN_MM * (profile[r] as number);
+	const at = cov.at.slice();
+	for (let r = 0; r < k.rows; r++)
 		for (let c = 0; c < k.cols; c++)
-			at[r * n + c] = (at[r * n + c] as number) + STEP_SD_MM ** 2 * (k.at[r * k.cols + c] as number);
-	}
-	return { mean: moved, cov: { ...cov, at } };
+			at[r * n + c] = (at[r * n + c] as number) + JUMP_SD_MM ** 2 * (k.at[r * k.cols + c] as number);
+	return { mean, cov: { ...cov, at } };
 }
 
 /** Makes room for the habits of hands not met before. */
@@ -141,6 +142,12 @@ function marked(belief: Belief, layout: Layout): Belief {
 	});
 	return { mean, cov };
 }
+
+/** Chance of having jumped since the last visit. */
+export const jumpedBy = (chances: readonly number[]): number =>
+	KINDS.reduce((s, kind, i) => s + (isJump(kind) ? (chances[i] as number) : 0), 0);
+
+const JUMPING = KINDS.map(isJump);
 
 const weighed = (before: readonly number[], logs: readonly number[]): number[] => {
 	const most = Math.max(...logs);
@@ -208,12 +215,18 @@ export function after(
 	visit: Seen,
 	noise: ReadonlyMap<string, NoiseBelief>,
 	mark: boolean,
-	before: Pick<Following, 'back' | 'day' | 'marked'>
+	before: Pick<Following, 'back' | 'day' | 'marked'> & { readonly jumps: Jumps | undefined },
+	jumpTold: number
 ): Following {
 	const { information, looks } = visit;
-	const chances = weighed(
-		seen.chances,
-		looks.map((l) => l?.logLikelihood ?? -Infinity)
+	const logs = looks.map((l) => l?.logLikelihood ?? -Infinity);
+	const most = Math.max(...logs);
+	const chances = raised(
+		weighed(seen.chances, logs),
+		JUMPING,
+		logs.map((log, i) => (seen.chances[i] as number) * Math.exp(log - most)),
+		jumpedBy(seen.chances),
+		jumpTold
 	);
 	const beliefs = seen.beliefs.map((b, i): Belief => {
 		// What is next to impossible is not carried on: it begins anew from the others at the next visit.
@@ -222,5 +235,15 @@ export function after(
 		const taken = update(b, seen.layout, information, look);
 		return mark ? marked(taken, seen.layout) : taken;
 	});
-	return { ...before, layout: seen.layout, beliefs, chances, noise, hands: seen.hands, marked: before.marked || mark };
+	const jumps = before.jumps ? jumpsAfter(before.jumps, jumpedBy(chances)) : JUMPS_AT_FIRST;
+	return {
+		...before,
+		layout: seen.layout,
+		beliefs,
+		chances,
+		noise,
+		hands: seen.hands,
+		marked: before.marked || mark,
+		jumps
+	};
 }

@@ -18,6 +18,7 @@ import {
 } from './plainReading.js';
 import { namedHands } from './habits.js';
 import { nearestNoise, type NoiseBelief } from './handNoise.js';
+import { NO_WIDTHS } from './widthTrack.js';
 import { framesOf, inOrder, type StationFrame } from './stationFrame.js';
 import { noiseOf, stationChange, steppedFrom, widened, type StationChange } from './stationChange.js';
 
@@ -194,7 +195,14 @@ function judged(
 	return { ...course, stations, beside, changes: [...course.changes, change] };
 }
 
-const NOTHING_SEEN: Before = { following: undefined, judged: 0, doubted: undefined, usual: USUAL_AT_FIRST, lines: [] };
+const NOTHING_SEEN: Before = {
+	following: undefined,
+	judged: 0,
+	doubted: undefined,
+	usual: USUAL_AT_FIRST,
+	lines: [],
+	widths: NO_WIDTHS
+};
 /** The first visits are read again while a hand is being learnt. */
 const READ_AGAIN_UNTIL = 4;
 

@@ -32,6 +32,10 @@ export function nearestNoise(belief: NoiseBelief): number {
 	return those.reduce((best, i) => (Math.abs(logSizeOf(i) - at) < Math.abs(logSizeOf(best) - at) ? i : best));
 }
 
+/** Variance of a hand's drawings, as a multiple of what most hands' is. */
+export const unsteadiness = (belief: NoiseBelief | undefined): number =>
+	Math.exp(2 * logSizeOf(nearestNoise(belief ?? STARTING_BELIEF))) / USUAL_NOISE_MM ** 2;
+
 /**
  * How likely the repeats are under those of NOISES that are asked, in logarithms: each from the others where all
  * reach, with heavy tails so that a bad one tells little.

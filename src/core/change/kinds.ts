@@ -5,12 +5,16 @@ import { BOTH } from './tracingInformation.js';
 
 /**
  * Kinds of change that are told apart by how well each foresees what is measured: still, going one way for months,
- * or muscle lost between two visits.
+ * or moved at once between two visits.
  */
-export const KINDS = ['still', 'quiet', 'whole', 'local', 'near', 'off', 'along', 'growth', 'step'] as const;
+const JUMPS = ['leap', 'step', 'lurch'] as const;
+export const KINDS = ['still', 'quiet', 'whole', 'local', 'near', 'off', 'along', 'growth', ...JUMPS] as const;
 export type Kind = (typeof KINDS)[number];
+/** At once, between two visits: the whole back, muscle behind the blade, or one side of it. */
+export type JumpKind = (typeof JUMPS)[number];
+export const isJump = (kind: Kind): kind is JumpKind => (JUMPS as readonly Kind[]).includes(kind);
 /** Those that go on for months. */
-export type LivelyKind = Exclude<Kind, 'still' | 'quiet' | 'step'>;
+export type LivelyKind = Exclude<Kind, 'still' | 'quiet' | JumpKind>;
 
 /** How a kind of change goes together over the back: a size at every station, side and depth, and how alike they move. */
 interface Spread {
@@ -114,10 +118,18 @@ const SPREADS: Readonly<Record<Kind, readonly Part[]>> = {
 		[{ ...PAIRED, stations: [1, 0.4, 0.2], depth: rise, sideLikeness: 0.99, depthLength: 12 }, 0.1],
 		[FREE, 0.05]
 	],
+	leap: [
+		[WHOLE, 0.6],
+		[{ ...LOCAL, stations: [1, 1, 1] }, 0.37],
+		[FREE, 0.03]
+	],
 	step: [
-		[LOST, 0.7],
-		[{ ...LOCAL, off: 0.12, sideLikeness: 0.3 }, 0.135],
-		[{ ...LOCAL, near: 0.12, sideLikeness: 0.3 }, 0.135],
+		[LOST, 0.97],
+		[FREE, 0.03]
+	],
+	lurch: [
+		[{ ...LOCAL, off: 0.12, sideLikeness: 0.3 }, 0.485],
+		[{ ...LOCAL, near: 0.12, sideLikeness: 0.3 }, 0.485],
 		[FREE, 0.03]
 	]
 };
@@ -240,7 +252,7 @@ export const patternCovariances = (frames: readonly StationFrame[], front: numbe
 /** The kinds without what is free in them: what a step of one kind would look like and no other. */
 export const strictKinds = (frames: readonly StationFrame[], front: number): ReadonlyMap<LivelyKind, Matrix> =>
 	new Map(
-		KINDS.filter((kind): kind is LivelyKind => kind !== 'still' && kind !== 'quiet' && kind !== 'step').map((kind) => [
+		KINDS.filter((kind): kind is LivelyKind => kind !== 'still' && kind !== 'quiet' && !isJump(kind)).map((kind) => [
 			kind,
 			summedShares(frames, front, kind === 'local' ? [[LOST, 1]] : SPREADS[kind].filter(([spread]) => spread !== FREE))
 		])

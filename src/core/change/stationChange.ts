@@ -46,7 +46,7 @@ export interface StationChange {
 }
 
 /** Kinds and errors allow for more than most backs and hands do: variances are taken so much smaller (docs/validation.md: intervals). */
-const TAKEN = 0.75;
+const TAKEN = 0.82;
 /** A repeat that counts less than this is named as left out. */
 export const LEFT_OUT = 0.35;
 const WEEK_DAYS = 7;

@@ -76,6 +76,9 @@ function countsOf(lines: readonly BySide[]): number[] {
 	});
 }
 
+/** Fewer depths than these are no side to hold anything against. */
+const LEAST_DEPTHS = 12;
+
 /**
  * The mean of several lines' sides. Below the depth that all of them reach it goes on as those that are left do:
  * their own mean may lie elsewhere, and the leap would be taken for a shape of the back.
@@ -84,7 +87,8 @@ function meanSide(sides: readonly Float64Array[], counts: readonly number[]): Fl
 	const out = new Float64Array(DEPTH_COUNT).fill(Number.NaN);
 	for (let k = 0; k < DEPTH_COUNT; k++) {
 		const here = sides.flatMap((w, i) => (Number.isNaN(w[k]) ? [] : [{ w, counts: counts[i] as number }]));
-		if (here.length * 2 <= sides.length) break;
+		// A few lines of several are no middle; where the others are too short for a side at all, they are better than none.
+		if (here.length === 0 || (here.length * 2 <= sides.length && k >= LEAST_DEPTHS)) break;
 		const all = here.reduce((sum, line) => sum + line.counts, 0);
 		const at = (depth: number): number =>
 			here.reduce((sum, line) => sum + (line.counts * (line.w[depth] as number)) / all, 0);
@@ -93,8 +97,6 @@ function meanSide(sides: readonly Float64Array[], counts: readonly number[]): Fl
 	return out;
 }
 
-/** Fewer depths than these are no side to hold anything against. */
-const LEAST_DEPTHS = 12;
 const STEP_MM = 8;
 
 /** Goes on straight where the line ends; undefined where there is too little of it. */

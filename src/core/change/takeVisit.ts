@@ -1,14 +1,18 @@
-import type { Day } from '../units/index.js';
+import { daysBetween, type Day } from '../units/index.js';
 import { weighVisit, weightOf, type Doubt } from './blunders.js';
 import { surpriseOf, usualAfter, type Usual } from './usual.js';
 import { PARTS, SPLINES } from './depthBasis.js';
 import type { Back } from './back.js';
-import { after, before, lookAt, type Following, type Foreseen } from './followBack.js';
+import { after, before, jumpedBy, lookAt, type Following, type Foreseen } from './followBack.js';
 import { lengthEvidence, linesOf, type VisitLines } from './lineLengths.js';
 import { readVisit, visitInformation, type BackVisit, type StationReading } from './readVisit.js';
-import { HABITS } from './habits.js';
-import { foresight, habitsAt, mixed, sizeOf, type VisitInformation } from './jointState.js';
-import type { NoiseBelief } from './handNoise.js';
+import { HABITS, handOf } from './habits.js';
+import { foresight, habitsAt, mixed, sizeOf, type Belief, type VisitInformation } from './jointState.js';
+import { isJump, KINDS, type Kind } from './kinds.js';
+import { plainWidth, type PlainWidth } from './plainReading.js';
+import { frontLevel, jumpTold, widthAfter, type WidthTrack } from './widthTrack.js';
+import { unsteadiness, type NoiseBelief } from './handNoise.js';
+import type { Tracing } from '../curve/index.js';
 
 /** A visit that was doubted, and what would be believed had it not been. */
 export interface Doubted {
@@ -24,6 +28,8 @@ export interface Before {
 	readonly usual: Usual;
 	/** Lengths of the lines of those visits. */
 	readonly lines: readonly VisitLines[];
+	/** The front's width as drawn on those visits. */
+	readonly widths: WidthTrack;
 }
 
 /** A visit taken in, and with it what has come before the next. */
@@ -36,7 +42,7 @@ export interface TakenVisit extends Before {
 }
 
 /** Mistakes are looked for from the third visit on: before, nobody knows the back. */
-const KNOWN_FROM = 2;
+const KNOWN_FROM = 3;
 /** A next visit that fits a doubted one this much better (in logarithms) confirms it. */
 const CONFIRMED_FROM = 3;
 
@@ -48,6 +54,25 @@ function swappedVisit(back: Back, visit: BackVisit): BackVisit | undefined {
 	const other = (station: string): string => (station === a ? b : station === b ? a : station);
 	return { ...visit, tracings: visit.tracings.map((t) => ({ ...t, station: other(t.station) })) };
 }
+
+/** A width as sure as the hands that drew it are steady. */
+function widthBy(
+	width: PlainWidth | undefined,
+	tracings: readonly Tracing[],
+	noise: ReadonlyMap<string, NoiseBelief>
+): PlainWidth | undefined {
+	const times = Math.max(1, ...tracings.map((t) => unsteadiness(noise.get(handOf(t)))));
+	return width && { ...width, variance: width.variance * times };
+}
+
+function withoutJumps(chances: readonly number[]): number[] {
+	const still = chances.map((c, i) => (isJump(KINDS[i] as Kind) ? 0 : c));
+	const all = still.reduce((a, b) => a + b, 0);
+	return still.map((c) => c / all);
+}
+
+/** What is foreseen where the back does not jump. */
+const foreseenOf = (seen: Foreseen): Belief => mixed(seen.beliefs, withoutJumps(seen.chances));
 
 const normalEvidence = (back: Back, seen: Foreseen, readings: readonly StationReading[], scale: number): number => {
 	const prior = mixed(seen.beliefs, seen.chances);
@@ -95,7 +120,7 @@ function handDoubts(f: Following, day: Day, readings: readonly StationReading[])
 /** Takes a visit in: as it is, or with less weight where it is best explained by a mistake; both are said. */
 export function takeVisit(
 	back: Back,
-	{ following: f, judged, doubted, usual, lines }: Before,
+	{ following: f, judged, doubted, usual, lines, widths }: Before,
 	visit: BackVisit,
 	readings: readonly StationReading[],
 	noise: ReadonlyMap<string, NoiseBelief>,
@@ -114,11 +139,16 @@ export function takeVisit(
 			seen = believing;
 		}
 	}
-	const basis = { back, day, marked: from?.marked ?? false };
-	const informed = (extra: readonly Float64Array[], weight: number) =>
-		lookAt(seen, visitInformation(back, readings, seen.hands, usual.scale, extra, weight));
+	const basis = { back, day, marked: from?.marked ?? false, jumps: from?.jumps };
+	const informed = (extra: readonly Float64Array[], weight: number, by = seen) =>
+		lookAt(by, visitInformation(back, readings, seen.hands, usual.scale, extra, weight));
 	const asItIs = informed([], 1);
 	const drawn = linesOf(visit.tracings);
+	const front = back.frames[back.front]?.station;
+	const drawnHere = visit.tracings.filter((t) => t.station === front);
+	const width = widthBy(plainWidth(drawnHere), drawnHere, noise);
+	const weeks = from ? daysBetween(from.day, day) / 7 : 0;
+	const told = jumpTold(widths, width, frontLevel(foreseenOf(seen), back.front), weeks);
 	const { blunder, extra } =
 		judged >= KNOWN_FROM && !mark && !visit.tracings.some((t) => t.checked)
 			? weighVisit(
@@ -134,7 +164,7 @@ export function takeVisit(
 					usual.scale
 				)
 			: { blunder: undefined, extra: [] };
-	const believing = after(seen, extra.length > 0 ? informed(extra, 1) : asItIs, noise, mark, basis);
+	const believing = after(seen, extra.length > 0 ? informed(extra, 1) : asItIs, noise, mark, basis, told);
 	const common = {
 		hands: seen.hands,
 		information: asItIs.information,
@@ -147,15 +177,21 @@ export function takeVisit(
 			following: believing,
 			doubts: handDoubts(believing, day, readings),
 			doubted: undefined,
-			usual: judged >= 1 ? usualAfter(usual, surpriseOf(asItIs)) : usual
+			widths: width
+				? widthAfter(widths, width, frontLevel(mixed(believing.beliefs, believing.chances), back.front))
+				: widths,
+			usual: judged >= 1 && jumpedBy(believing.chances) < 0.5 ? usualAfter(usual, surpriseOf(asItIs)) : usual
 		};
-	const weighing = informed([], weightOf(blunder.kind, blunder.sure));
+	// A visit that may be a mistake shows no jump: the next one does, if there was one.
+	const calm = { ...seen, chances: withoutJumps(seen.chances) };
+	const weighing = informed([], weightOf(blunder.kind, blunder.sure), calm);
 	const doubt: Doubt = { date: day, repeat: null, ...blunder };
 	return {
 		...common,
-		following: after(seen, weighing, noise, mark, basis),
+		following: after(calm, weighing, noise, mark, basis, 0),
 		doubts: [doubt],
 		doubted: { believing },
+		widths,
 		usual
 	};
 }

@@ -45,10 +45,10 @@ describe('probabilities beyond the limits', () => {
 
 	it('are calibrated by a logistic line: certain stays certain, more stays more, and a half is well past it', () => {
 		expect([refitChance(0), refitChance(1), watchChance(0), watchChance(1)]).to.deep.equal([0, 1, 0, 1]);
-		expect(refitChance(0.5)).to.be.closeTo(1 / (1 + Math.exp(-2)), 1e-12);
-		expect(watchChance(0.5)).to.be.closeTo(1 / (1 + Math.exp(-1.3)), 1e-12);
-		// By hand: odds 1 : 4 to the power 1.4, times e².
-		expect(refitChance(0.2)).to.be.closeTo(0.5148, 5e-4);
+		expect(refitChance(0.5)).to.be.closeTo(1 / (1 + Math.exp(-0.8)), 1e-12);
+		expect(watchChance(0.5)).to.be.closeTo(1 / (1 + Math.exp(-0.6)), 1e-12);
+		// By hand: odds 1 : 4 to the power 1.2, times e to the 0.8.
+		expect(refitChance(0.2)).to.be.closeTo(0.2966, 5e-4);
 		for (const f of [refitChance, watchChance])
 			for (let p = 0.01; p < 0.99; p += 0.01) expect(f(p + 0.01)).to.be.above(f(p));
 	});
@@ -110,9 +110,14 @@ describe('the verdict', () => {
 	});
 
 	it('says how sure it is of what it says', () => {
-		expect(surenessOf('refit', b(0.9, 0.7, 0.8))).to.equal(0.8);
-		expect(surenessOf('watch', b(0.6, 0.1))).to.equal(0.6);
-		expect(surenessOf('steady', b(0.2, 0))).to.equal(0.8);
+		expect(surenessOf('refit', b(0.9, 0.7, 0.8), 1)).to.equal(0.8);
+		expect(surenessOf('watch', b(0.6, 0.1), 1)).to.equal(0.6);
+		expect(surenessOf('steady', b(0.2, 0), 1)).to.equal(0.8);
+	});
+
+	it('is never surer of steady than the width as drawn, nor less sure of the watch that it calls', () => {
+		expect(surenessOf('steady', b(0.01, 0), 0.7)).to.equal(0.7);
+		expect(surenessOf('watch', b(0.1, 0), 0.3, 'plain-beyond')).to.equal(0.7);
 	});
 });
 
@@ -136,7 +141,9 @@ describe('reasons and next steps', () => {
 			body: {},
 			limits: LIMITS.close,
 			detectableMm: 3.14,
-			doubted: false
+			doubted: false,
+			guard: undefined,
+			plain: undefined
 		};
 	}
 	const codes = (r: ReasonInput) => reasonsFor(r).map((x) => x.code);

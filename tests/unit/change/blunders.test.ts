@@ -60,7 +60,8 @@ describe('clumsy visits', () => {
 		const other = tracings.map((t) => (t.visitedOn === day ? { ...t, curve: fatter(t) } : t));
 		const at = watchHorse(other, { school: 'close', fittedOn }).calls.find((c) => c.visitedOn === day);
 		expect(kinds(at)).to.have.length(1);
-		expect(at?.verdict).to.equal('steady');
+		// The width as drawn moved far: that is said, and asks for another visit.
+		expect([at?.verdict, at?.guard, at?.nextStep]).to.deep.equal(['watch', 'plain-beyond', 'trace-again']);
 		const near = at?.changes.find((c) => c.station === 'T8' && c.side === 'near');
 		expect(Math.abs(near?.mm ?? 99)).to.be.below(4);
 	});
