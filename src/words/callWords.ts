@@ -65,9 +65,9 @@ const REASONS: Readonly<Record<string, (d: Data) => string>> = {
 	'visit-doubted': () =>
 		'This visit may be a mistake: alone it calls no refit. Trace once more, or say that it is right',
 	'refit-unsure': () =>
-		'Beyond the limit by the estimate, but it may be nothing: alone this visit calls no refit. Trace again within two weeks',
+		'The change may be past the refit limit, but this visit alone cannot show it. Trace again within two weeks',
 	'plain-beyond': (d) =>
-		`The width as drawn moved ${signedWords(Number(d['drawnMm']))}, more than the ${mm(d['detectableMm'])} these tracings need to show a change. With tilt, place and the usual pace of a back allowed for it is ${signedWords(Number(d['judgedMm']))}. Trace again within two weeks: the next visit tells which is right`,
+		`The width as drawn changed by ${signedWords(Number(d['drawnMm']))}; allowing for tilt, placing and the usual pace of a back it is ${signedWords(Number(d['judgedMm']))}. These tracings show a change from ${mm(d['detectableMm'])} on. Trace again within two weeks: the next visit tells which is right`,
 	'sudden-step': () => 'The change came suddenly',
 	'too-noisy': (d) => `Too noisy to be sure: under ${mm(d['detectableMm'])} cannot be told from tracing error`,
 	'tracing-left-out': (d) =>

@@ -1,13 +1,13 @@
 import type { PlainReading, SideChange } from '../change/index.js';
 import { normalCdf } from '../math/index.js';
-import type { CallLimits } from './leadLimits.js';
+import { limitFor, type CallLimits } from './leadLimits.js';
 import type { Verdict } from './types.js';
 
 /** What keeps a verdict from being surer than what was measured. */
 export type Guard =
-	/** The width as drawn moved further than these tracings need to show a change, and the model would say steady. */
+	/** The width as drawn moved too far for a steady that the model would say. */
 	| 'plain-beyond'
-	/** The interval of the change that would be a refit holds zero. */
+	/** The change that would be a refit may be nothing (its interval holds zero), or is under the watch limit. */
 	| 'refit-unsure';
 
 export interface Guarded {
@@ -34,15 +34,15 @@ const FEW = 2;
 /** The width as drawn is past what these tracings need to show a change; on the first visits, past the watch limit. */
 function beyond({ plain, limits, detectableMm, visits }: Measured): boolean {
 	if (!plain) return false;
-	const limit = plain.mm < 0 ? limits.watchLossMm : limits.watchGainMm;
-	return Math.abs(plain.mm) >= (visits <= FEW ? Math.min(detectableMm, limit) : detectableMm);
+	const least = visits <= FEW ? Math.min(detectableMm, limitFor('watch', plain.mm, limits)) : detectableMm;
+	return Math.abs(plain.mm) >= least;
 }
 
 /** A change that may be nothing, or that does not even reach the watch limit, begins no refit. */
 function unsure(measured: Measured): boolean {
 	const { worst, limits, last } = measured;
 	if (last?.verdict === 'refit') return false;
-	const small = Math.abs(worst.mm) < (worst.mm < 0 ? limits.watchLossMm : limits.watchGainMm);
+	const small = Math.abs(worst.mm) < limitFor('watch', worst.mm, limits);
 	return small || (!worst.real && !agrees(measured));
 }
 
@@ -50,7 +50,8 @@ const agrees = ({ last, worst }: Measured): boolean => last?.guard === 'refit-un
 
 /**
  * Holds a verdict against what was measured: no refit begins on an estimate that may be nothing, unless the visit
- * before says the same, nor on one under the watch limit; nothing is steady while the width as drawn moved beyond what the tracings can show.
+ * before says the same, nor on one under the watch limit; nothing is steady while the width as drawn moved beyond what
+ * the tracings can show.
  */
 export function guarded(verdict: Verdict, measured: Measured): Guarded {
 	if (verdict === 'refit' && unsure(measured)) return { verdict: 'watch', guard: 'refit-unsure' };

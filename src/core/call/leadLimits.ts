@@ -3,6 +3,7 @@ import type { Tracing } from '../curve/index.js';
 import { CoreError } from '../errors/index.js';
 import { fittedLimits, type OwnLimit } from '../seat/index.js';
 import type { Day } from '../units/index.js';
+import type { Verdict } from './types.js';
 
 /** Which limits lead a pairing's call: the usual ones of its school, or those its own saddle sets. A person chooses. */
 export const LIMIT_LEADS = ['usual', 'own'] as const;
@@ -62,6 +63,12 @@ export function limitsLed(
 		if (!(error instanceof CoreError)) throw error;
 		return usual;
 	}
+}
+
+/** The limit that a verdict speaks of, in the direction of a change, mm. */
+export function limitFor(verdict: Verdict, mm: number, limits: CallLimits): number {
+	if (verdict === 'refit') return mm < 0 ? limits.refitLossMm : limits.refitGainMm;
+	return mm < 0 ? limits.watchLossMm : limits.watchGainMm;
 }
 
 /** The limits a stored call was judged by; calls that name none went by their school's. */

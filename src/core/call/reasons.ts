@@ -8,7 +8,7 @@ import {
 } from '../change/index.js';
 import type { Beyond } from './beyond.js';
 import type { Guard } from './guards.js';
-import type { CallLimits } from './leadLimits.js';
+import { limitFor, type CallLimits } from './leadLimits.js';
 import type { NextStep, Reason, Verdict } from './types.js';
 
 const round = (mm: number): number => Math.round(mm * 10) / 10;
@@ -19,11 +19,6 @@ function changeReason(c: SideChange, limitMm: number): Reason {
 		code,
 		data: { station: c.station, side: c.side, mm: round(Math.abs(c.mm)), plusMinusMm: round(1.96 * c.sdMm), limitMm }
 	};
-}
-
-function limitFor(verdict: Verdict, mm: number, limits: CallLimits): number {
-	if (verdict === 'refit') return mm < 0 ? limits.refitLossMm : limits.refitGainMm;
-	return mm < 0 ? limits.watchLossMm : limits.watchGainMm;
 }
 
 function steadyReasons(front: readonly SideChange[], detectableMm: number): Reason[] {

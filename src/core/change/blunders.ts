@@ -13,7 +13,7 @@ import {
 } from './mistakeShapes.js';
 import { surpriseOf, USUAL_SURPRISE } from './usual.js';
 import { foresight, mixed, type Belief, type Layout, type VisitInformation } from './jointState.js';
-import { isJump, KINDS, type Kind } from './kinds.js';
+import { JUMPING } from './kinds.js';
 
 /** Clumsy records that a visit may be, beside what it claims. */
 export const BLUNDERS = ['mirrored', 'swapped', 'other-horse', 'shrunk', 'sprung'] as const;
@@ -139,9 +139,9 @@ export function weighVisit(back: Back, seen: Foreseen, asItIs: Seen, readings: V
 		return { blunder: undefined, extra: [] };
 	const base = 0.5 * logDetOf(information.factor);
 	// A step competes with the mistakes on terms of its own: a single visit cannot tell them apart, the next one does.
-	const chances = seen.chances.map((c, i) => (isJump(KINDS[i] as Kind) ? 0 : c));
+	const chances = seen.chances.map((c, i) => (JUMPING[i] ? 0 : c));
 	const looks = asItIs.looks.flatMap((look, i) =>
-		isJump(KINDS[i] as Kind) || !look ? [] : [{ look, chance: chances[i] as number }]
+		JUMPING[i] || !look ? [] : [{ look, chance: chances[i] as number }]
 	);
 	const normal = logSum(
 		looks.map(

@@ -16,12 +16,11 @@ import {
 	type Pace,
 	type VisitInformation
 } from './jointState.js';
-import { isJump, KINDS, type Kind } from './kinds.js';
+import { isJump, JUMPING, KINDS, type Kind } from './kinds.js';
 import { jumpChance, JUMPS_AT_FIRST, jumpsAfter, passage, STARTING_CHANCES, type Jumps } from './passage.js';
 import type { StationReading } from './readVisit.js';
 import type { NoiseBelief } from './handNoise.js';
 import { BOTH } from './tracingInformation.js';
-import { raised } from './widthTrack.js';
 
 const DAMPING_WEEKS = 9;
 const QUIET: Pace = { perWeek: 0.055, dampingWeeks: DAMPING_WEEKS };
@@ -145,9 +144,7 @@ function marked(belief: Belief, layout: Layout): Belief {
 
 /** Chance of having jumped since the last visit. */
 export const jumpedBy = (chances: readonly number[]): number =>
-	KINDS.reduce((s, kind, i) => s + (isJump(kind) ? (chances[i] as number) : 0), 0);
-
-const JUMPING = KINDS.map(isJump);
+	chances.reduce((s, c, i) => s + (JUMPING[i] ? c : 0), 0);
 
 const weighed = (before: readonly number[], logs: readonly number[]): number[] => {
 	const most = Math.max(...logs);
@@ -157,6 +154,21 @@ const weighed = (before: readonly number[], logs: readonly number[]): number[] =
 	const total = kept.reduce((a, b) => a + b, 0);
 	return kept.map((v) => v / total);
 };
+
+/** Chances with those of having jumped raised to what the width alone tells, from `beforehand`; never lowered. */
+export function raised(
+	chances: readonly number[],
+	likely: readonly number[],
+	beforehand: number,
+	told: number
+): readonly number[] {
+	const alone = 1 / (1 + ((1 - beforehand) / beforehand) * Math.exp(-told));
+	const now = chances.reduce((s, c, i) => s + (JUMPING[i] ? c : 0), 0);
+	if (!(beforehand > 0) || alone <= now) return chances;
+	const all = likely.reduce((s, v, i) => s + (JUMPING[i] ? v : 0), 0);
+	if (!(all > 0)) return chances;
+	return chances.map((c, i) => (JUMPING[i] ? (alone * (likely[i] as number)) / all : (c * (1 - alone)) / (1 - now)));
+}
 
 /** A kind less likely than this is not carried on from a visit. */
 const CARRIED = 0.003;
@@ -223,7 +235,6 @@ export function after(
 	const most = Math.max(...logs);
 	const chances = raised(
 		weighed(seen.chances, logs),
-		JUMPING,
 		logs.map((log, i) => (seen.chances[i] as number) * Math.exp(log - most)),
 		jumpedBy(seen.chances),
 		jumpTold

@@ -169,20 +169,34 @@ function addScaled(out: Float64Array, o: number, from: Float64Array, i: number, 
 	for (let k = 0; k < n; k++) out[o + k] = (out[o + k] as number) + v * (from[i + k] as number);
 }
 
-/** Several beliefs as one: mean and covariance of their mixture. Those of next to no weight are left aside. */
-export function mixed(beliefs: readonly Belief[], weights: readonly number[]): Belief {
-	const n = (beliefs[0] as Belief).mean.length;
+/** Those of several beliefs that count, with their shares. */
+function countedIn(beliefs: readonly Belief[], weights: readonly number[]) {
 	const counted = beliefs.flatMap((belief, i) => {
 		const w = weights[i] as number;
 		return w > LEAST_WEIGHT ? [{ belief, w }] : [];
 	});
 	const total = counted.reduce((s, { w }) => s + w, 0);
+	return counted.map(({ belief, w }) => ({ belief, share: w / total }));
+}
+
+function meanOf(counted: ReturnType<typeof countedIn>, n: number): Float64Array {
 	const mean = new Float64Array(n);
-	for (const { belief, w } of counted) addScaled(mean, 0, belief.mean, 0, w / total, n);
+	for (const { belief, share } of counted) addScaled(mean, 0, belief.mean, 0, share, n);
+	return mean;
+}
+
+/** The mean of a mixture of beliefs alone, where nobody asks for its covariance. */
+export const mixedMean = (beliefs: readonly Belief[], weights: readonly number[]): Float64Array =>
+	meanOf(countedIn(beliefs, weights), (beliefs[0] as Belief).mean.length);
+
+/** Several beliefs as one: mean and covariance of their mixture. Those of next to no weight are left aside. */
+export function mixed(beliefs: readonly Belief[], weights: readonly number[]): Belief {
+	const n = (beliefs[0] as Belief).mean.length;
+	const counted = countedIn(beliefs, weights);
+	const mean = meanOf(counted, n);
 	const at = new Float64Array(n * n);
 	const apart = new Float64Array(n);
-	for (const { belief, w } of counted) {
-		const share = w / total;
+	for (const { belief, share } of counted) {
 		const from = belief.cov.at;
 		for (let k = 0; k < n; k++) apart[k] = (belief.mean[k] as number) - (mean[k] as number);
 		for (let r = 0; r < n; r++) {

@@ -13,6 +13,8 @@ export type Kind = (typeof KINDS)[number];
 /** At once, between two visits: the whole back, muscle behind the blade, or one side of it. */
 export type JumpKind = (typeof JUMPS)[number];
 export const isJump = (kind: Kind): kind is JumpKind => (JUMPS as readonly Kind[]).includes(kind);
+/** Which of KINDS are jumps. */
+export const JUMPING: readonly boolean[] = KINDS.map(isJump);
 /** Those that go on for months. */
 export type LivelyKind = Exclude<Kind, 'still' | 'quiet' | JumpKind>;
 

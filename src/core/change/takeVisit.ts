@@ -7,8 +7,8 @@ import { after, before, jumpedBy, lookAt, type Following, type Foreseen } from '
 import { lengthEvidence, linesOf, type VisitLines } from './lineLengths.js';
 import { readVisit, visitInformation, type BackVisit, type StationReading } from './readVisit.js';
 import { HABITS, handOf } from './habits.js';
-import { foresight, habitsAt, mixed, sizeOf, type Belief, type VisitInformation } from './jointState.js';
-import { isJump, KINDS, type Kind } from './kinds.js';
+import { foresight, habitsAt, mixed, mixedMean, sizeOf, type VisitInformation } from './jointState.js';
+import { JUMPING } from './kinds.js';
 import { plainWidth, type PlainWidth } from './plainReading.js';
 import { frontLevel, jumpTold, widthAfter, type WidthTrack } from './widthTrack.js';
 import { unsteadiness, type NoiseBelief } from './handNoise.js';
@@ -65,14 +65,12 @@ function widthBy(
 	return width && { ...width, variance: width.variance * times };
 }
 
+/** Chances where the back does not jump. */
 function withoutJumps(chances: readonly number[]): number[] {
-	const still = chances.map((c, i) => (isJump(KINDS[i] as Kind) ? 0 : c));
+	const still = chances.map((c, i) => (JUMPING[i] ? 0 : c));
 	const all = still.reduce((a, b) => a + b, 0);
 	return still.map((c) => c / all);
 }
-
-/** What is foreseen where the back does not jump. */
-const foreseenOf = (seen: Foreseen): Belief => mixed(seen.beliefs, withoutJumps(seen.chances));
 
 const normalEvidence = (back: Back, seen: Foreseen, readings: readonly StationReading[], scale: number): number => {
 	const prior = mixed(seen.beliefs, seen.chances);
@@ -148,7 +146,8 @@ export function takeVisit(
 	const drawnHere = visit.tracings.filter((t) => t.station === front);
 	const width = widthBy(plainWidth(drawnHere), drawnHere, noise);
 	const weeks = from ? daysBetween(from.day, day) / 7 : 0;
-	const told = jumpTold(widths, width, frontLevel(foreseenOf(seen), back.front), weeks);
+	const still = withoutJumps(seen.chances);
+	const told = jumpTold(widths, width, frontLevel(mixedMean(seen.beliefs, still), back.front), weeks);
 	const { blunder, extra } =
 		judged >= KNOWN_FROM && !mark && !visit.tracings.some((t) => t.checked)
 			? weighVisit(
@@ -178,12 +177,12 @@ export function takeVisit(
 			doubts: handDoubts(believing, day, readings),
 			doubted: undefined,
 			widths: width
-				? widthAfter(widths, width, frontLevel(mixed(believing.beliefs, believing.chances), back.front))
+				? widthAfter(widths, width, frontLevel(mixedMean(believing.beliefs, believing.chances), back.front))
 				: widths,
 			usual: judged >= 1 && jumpedBy(believing.chances) < 0.5 ? usualAfter(usual, surpriseOf(asItIs)) : usual
 		};
 	// A visit that may be a mistake shows no jump: the next one does, if there was one.
-	const calm = { ...seen, chances: withoutJumps(seen.chances) };
+	const calm = { ...seen, chances: still };
 	const weighing = informed([], weightOf(blunder.kind, blunder.sure), calm);
 	const doubt: Doubt = { date: day, repeat: null, ...blunder };
 	return {

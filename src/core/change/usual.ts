@@ -1,12 +1,11 @@
 import { dot } from '../math/index.js';
 import type { Seen } from './followBack.js';
-import { isJump, KINDS, type Kind } from './kinds.js';
+import { JUMPING } from './kinds.js';
 
 /** How unlike what was foreseen a visit is: the squared surprise a coefficient under the kind that foresaw it best. */
 export const surpriseOf = ({ looks, information }: Seen): number =>
-	Math.min(
-		...looks.flatMap((look, i) => (isJump(KINDS[i] as Kind) || !look ? [] : [dot(look.surprise, look.surprise)]))
-	) / information.b.length;
+	Math.min(...looks.flatMap((look, i) => (JUMPING[i] || !look ? [] : [dot(look.surprise, look.surprise)]))) /
+	information.b.length;
 
 /**
  * How large the errors of this horse's visits are, beside what most hands' are. A steady hand's visits are foreseen

@@ -1,6 +1,5 @@
 import { PARTS, SPLINES } from './depthBasis.js';
 import { sideAt } from './followBack.js';
-import type { Belief } from './jointState.js';
 import type { PlainWidth } from './plainReading.js';
 
 /**
@@ -13,8 +12,8 @@ export interface WidthTrack {
 }
 export const NO_WIDTHS: WidthTrack = { weight: 0, sum: 0 };
 
-/** The front's band, mean of both sides, as a belief has it, mm from the fitted day's reference. */
-export function frontLevel({ mean }: Belief, front: number): number {
+/** The front's band, mean of both sides, in the mean of a belief, mm from the fitted day's reference. */
+export function frontLevel(mean: Float64Array, front: number): number {
 	let sum = 0;
 	for (let i = 0; i < SPLINES; i++)
 		for (const side of [0, 1] as const)
@@ -43,20 +42,4 @@ export function jumpTold(track: WidthTrack, now: PlainWidth | undefined, foresee
 	const variance = now.variance + 1 / track.weight + (STRAY_MM_PER_WEEK * weeks) ** 2;
 	const jumped = variance + JUMP_MM ** 2;
 	return Math.min(MOST_TOLD, 0.5 * (Math.log(variance / jumped) + apart ** 2 * (1 / variance - 1 / jumped)));
-}
-
-/** Chances with those of having jumped raised to what the width alone tells, from `beforehand`; never lowered. */
-export function raised(
-	chances: readonly number[],
-	jumps: readonly boolean[],
-	likely: readonly number[],
-	beforehand: number,
-	told: number
-): readonly number[] {
-	const alone = 1 / (1 + ((1 - beforehand) / beforehand) * Math.exp(-told));
-	const now = chances.reduce((s, c, i) => s + (jumps[i] ? c : 0), 0);
-	if (!(beforehand > 0) || alone <= now) return chances;
-	const all = likely.reduce((s, v, i) => s + (jumps[i] ? v : 0), 0);
-	if (!(all > 0)) return chances;
-	return chances.map((c, i) => (jumps[i] ? (alone * (likely[i] as number)) / all : (c * (1 - alone)) / (1 - now)));
 }

@@ -1,7 +1,8 @@
 import { expect } from 'chai';
 import { jumpChance, JUMPS_AT_FIRST, jumpsAfter, passage } from '../../../src/core/change/passage.js';
 import { isJump, KINDS } from '../../../src/core/change/kinds.js';
-import { jumpTold, NO_WIDTHS, raised, widthAfter } from '../../../src/core/change/widthTrack.js';
+import { raised } from '../../../src/core/change/followBack.js';
+import { jumpTold, NO_WIDTHS, widthAfter } from '../../../src/core/change/widthTrack.js';
 
 const MONTH = 30 / 7;
 
@@ -57,12 +58,14 @@ describe('the width as drawn as a witness of its own', () => {
 	});
 
 	it('raises the chances of jumps to what the width alone gives (Bayes’ rule), and lowers none', () => {
-		const jumps = [false, true, true];
-		const got = raised([0.9, 0.06, 0.04], jumps, [0.9, 0.06, 0.04], 0.2, Math.log(16));
+		const by = (still: number, leap: number, step: number): number[] =>
+			KINDS.map((kind) => ({ still, leap, step })[kind as string] ?? 0);
+		const got = raised(by(0.9, 0.06, 0.04), by(0.9, 0.06, 0.04), 0.2, Math.log(16));
 		// By hand: odds 1 : 4 times 16 are 4 : 1.
-		expect(got[1] as number).to.be.closeTo(0.48, 1e-9);
-		expect(got[2] as number).to.be.closeTo(0.32, 1e-9);
-		expect(got[0] as number).to.be.closeTo(0.2, 1e-9);
-		expect(raised([0.1, 0.9, 0], jumps, [0.1, 0.9, 0], 0.2, -3)).to.deep.equal([0.1, 0.9, 0]);
+		expect(got[KINDS.indexOf('leap')] as number).to.be.closeTo(0.48, 1e-9);
+		expect(got[KINDS.indexOf('step')] as number).to.be.closeTo(0.32, 1e-9);
+		expect(got[KINDS.indexOf('still')] as number).to.be.closeTo(0.2, 1e-9);
+		const sure = by(0.1, 0.9, 0);
+		expect(raised(sure, sure, 0.2, -3)).to.deep.equal(sure);
 	});
 });
